@@ -1,0 +1,22 @@
+// Bundles the programs that run outside the web server: worker, its search thread, command line, migrations and seed.
+import { build } from 'esbuild';
+
+const only = process.argv[2];
+const entries = {
+  lime: 'src/cli/lime.ts',
+  worker: 'src/worker/main.ts',
+  'search-thread': 'src/worker/search-thread.ts',
+  database: 'src/worker/database.ts',
+};
+await build({
+  entryPoints: only ? { [only]: entries[only] } : entries,
+  outdir: 'dist',
+  outExtension: { '.js': '.mjs' },
+  bundle: true,
+  platform: 'node',
+  target: 'node20',
+  format: 'esm',
+  packages: 'external',
+  sourcemap: true,
+  logLevel: 'warning',
+});

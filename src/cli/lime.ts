@@ -1,0 +1,35 @@
+import { z } from 'zod';
+import { planSchema, problemSchema } from '@/contract/problem-schema';
+import { readArguments, UsageError } from './arguments';
+import { solveCommand } from './solve-command';
+import { verifyCommand } from './verify-command';
+
+const USAGE = `usage:
+  lime solve FILE [--format lime|solomon] [--rounding none|trunc1|nint] [--objective distance|vehicles-distance]
+       [--customers N] [--seconds S | --iterations N] [--seed K] [--start PLAN] [--out FILE] [--trace FILE.csv]
+  lime verify PROBLEM PLAN
+  lime schema problem|plan`;
+
+function schemaCommand(name: string | undefined): number {
+  if (name !== 'problem' && name !== 'plan') throw new UsageError('schema: expected "problem" or "plan"');
+  const schema = z.toJSONSchema(name === 'problem' ? problemSchema : planSchema);
+  process.stdout.write(`${JSON.stringify(schema, null, 1)}\n`);
+  return 0;
+}
+
+function run(argv: readonly string[]): number {
+  const [command, ...rest] = argv;
+  const { options, words } = readArguments(rest);
+  if (command === 'solve' && words[0] !== undefined) return solveCommand(words[0], options);
+  if (command === 'verify' && words[0] !== undefined && words[1] !== undefined) return verifyCommand(words[0], words[1]);
+  if (command === 'schema') return schemaCommand(words[0]);
+  throw new UsageError(USAGE);
+}
+
+try {
+  process.exitCode = run(process.argv.slice(2));
+} catch (cause) {
+  if (!(cause instanceof UsageError)) throw cause;
+  console.error(cause.message);
+  process.exitCode = 2;
+}

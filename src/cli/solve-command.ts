@@ -1,0 +1,67 @@
+import { writeFileSync } from 'node:fs';
+import { type Read } from '@/contract/file-error';
+import { readPlan, readProblem } from '@/contract/read-problem';
+import { readSolomon, solomonText } from '@/contract/solomon';
+import type { Plan, Problem } from '@/core/index';
+import { verifyPlan } from '@/core/index';
+import { type Budget, type SearchState, solve } from '@/core/engine/index';
+import { type SolveArguments, UsageError } from './arguments';
+import { readText } from './read-text';
+
+/** Takes a file's value or ends the call with the place and the reason. */
+export function must<T>(path: string, read: Read<T>): T {
+  if (read.ok) return read.value;
+  throw new UsageError(`${path}: ${read.error.where}: ${read.error.message}`);
+}
+
+function budgetOf(options: SolveArguments): Budget {
+  if (options.iterations !== undefined) return { kind: 'iterations', iterations: options.iterations };
+  return { kind: 'seconds', seconds: options.seconds ?? 10, now: () => performance.now() };
+}
+
+interface Job {
+  readonly problem: Problem;
+  readonly print: (plan: Plan) => string;
+}
+
+function readJob(path: string, options: SolveArguments): Job {
+  const text = readText(path);
+  if (options.format === 'lime') {
+    return { problem: must(path, readProblem(text)), print: (plan) => `${JSON.stringify(plan, null, 1)}\n` };
+  }
+  const { rounding, objective, customers } = options;
+  const solomon = must(path, readSolomon(text, path, { rounding, objective, customers }));
+  return { problem: solomon.problem, print: (plan) => solomonText(solomon, plan, rounding) };
+}
+
+/** `lime solve FILE`: writes the plan, and says on the error stream how it went. */
+export function solveCommand(path: string, options: SolveArguments): number {
+  const { problem, print } = readJob(path, options);
+  const start = options.start === undefined ? undefined : must(options.start, readPlan(readText(options.start)));
+  const trace: string[] = ['iterations,temperature,current,best'];
+  const record = (s: SearchState): void => {
+    if (options.trace === undefined || s.iterations % 4096 !== 0) return;
+    trace.push([s.iterations, Math.round(s.temperature), s.currentPrice, s.bestPrice].join(','));
+  };
+  const startedAt = performance.now();
+  const result = solve(problem, { seed: options.seed, budget: budgetOf(options), start, onProgress: record });
+  if (!result.ok) {
+    throw new UsageError(`${options.start ?? path}: held visits break rules: ${result.conflict.visitIds.join(', ')}`);
+  }
+  const { plan, state, constructedPrice } = result.solution;
+  const verdict = verifyPlan(problem, plan);
+  if (verdict.kind !== 'judged' || verdict.violations.length > 0 || !verdict.priceAgrees) {
+    console.error('The checker does not accept this plan; nothing was written.', JSON.stringify(verdict).slice(0, 2000));
+    return 1;
+  }
+  const text = print(plan);
+  if (options.out === undefined) process.stdout.write(text);
+  else writeFileSync(options.out, text);
+  if (options.trace !== undefined) writeFileSync(options.trace, `${trace.join('\n')}\n`);
+  const seconds = (performance.now() - startedAt) / 1000;
+  console.error(
+    `${problem.visits.length} visits, ${plan.unplannedVisitIds.length} loose; first plan ${constructedPrice}, best ${plan.price}; ` +
+      `${state.iterations} iterations in ${seconds.toFixed(1)} s (${Math.round(state.iterations / seconds)}/s)`,
+  );
+  return 0;
+}

@@ -1,0 +1,183 @@
+import { NEVER, type Prepared } from '../prepare/prepared';
+import type { Lanes, Routes } from '../state/routes';
+import { readyAfterBreak } from './breaks';
+import { penaltyOf } from './penalty';
+import { standingPrice } from './refresh';
+import { startAt } from './starts';
+
+/** Where the best insertion found so far is, and how likely a place is passed over. */
+export interface Best {
+  shift: number;
+  position: number;
+  price: number;
+}
+
+/** Says when to skip a place ("blink"): a countdown drawn from a geometric distribution. */
+export interface Blink {
+  left: number;
+  draw(): number;
+}
+
+/** Tries every position of visit v on shift s and keeps the best in `best`. */
+export function scanShift(
+  prep: Prepared,
+  routes: Routes,
+  v: number,
+  s: number,
+  best: Best,
+  blink: Blink,
+): void {
+  const n = routes.count[s]!;
+  if (n + 2 >= routes.room || routes.load[s]! + prep.visitDemand[v]! > prep.shiftCapacity[s]!) return;
+  const cell = v * prep.days + prep.shiftDay[s]!;
+  const windows = prep.windowCount[cell]!;
+  if (windows === 0) return;
+  const isPlain =
+    windows === 1 && !prep.hasSoft && prep.breakDuration[s]! < 0 && prep.shiftBefore[s] === 0 && prep.shiftAfter[s] === 0;
+  if (isPlain) scanPlain(prep, routes, v, s, best, blink);
+  else scanFull(prep, routes, v, s, best, blink);
+}
+
+/** The common routing case: one hard window, no break, no own-time travel, nothing soft. */
+function scanPlain(prep: Prepared, routes: Routes, v: number, s: number, best: Best, blink: Blink): void {
+  const row = s * routes.room;
+  const n = routes.count[s]!;
+  const { travelSec, travelM, places, pricePerSec, pricePerM } = prep;
+  const { placeAt } = routes;
+  const free = routes.hard.free1;
+  const latest = routes.hard.latest1;
+  const w = prep.windowFirst[v * prep.days + prep.shiftDay[s]!]!;
+  const open = prep.windowOpen[w]!;
+  const limit = prep.windowLatest[w]!;
+  const duration = prep.visitDuration[v]!;
+  const place = prep.visitPlace[v]!;
+  const rowV = place * places;
+  const base = standingPrice(prep, v, s) + (n === 0 ? prep.pricePersonOut : 0);
+  let bestPrice = best.price;
+  let from = placeAt[row]!;
+  for (let p = 0; p <= n; p++) {
+    const cell = row + p;
+    if (free[cell]! > limit) break;
+    const to = placeAt[cell + 1]!;
+    if (open + duration <= latest[cell + 1]!) {
+      const toV = from * places + place;
+      const onward = rowV + to;
+      const t1 = travelSec[toV]!;
+      const t2 = travelSec[onward]!;
+      const old = from * places + to;
+      const price =
+        n === 0
+          ? base + (t1 + t2) * pricePerSec + (travelM[toV]! + travelM[onward]!) * pricePerM
+          : base +
+            (t1 + t2 - travelSec[old]!) * pricePerSec +
+            (travelM[toV]! + travelM[onward]! - travelM[old]!) * pricePerM;
+      if (price < bestPrice) {
+        const ready = free[cell]! + t1;
+        if (ready <= limit && (ready > open ? ready : open) + duration + t2 <= latest[cell + 1]!) {
+          if (--blink.left <= 0) blink.left = blink.draw();
+          else {
+            bestPrice = price;
+            best.price = price;
+            best.shift = s;
+            best.position = p;
+          }
+        }
+      }
+    }
+    from = to;
+  }
+}
+
+/** The general case; a place that costs no overtime or lateness is still found by a few reads. */
+function scanFull(prep: Prepared, routes: Routes, v: number, s: number, best: Best, blink: Blink): void {
+  const row = s * routes.room;
+  const n = routes.count[s]!;
+  const { travelSec, travelM, places, pricePerSec, pricePerM } = prep;
+  const { placeAt } = routes;
+  const place = prep.visitPlace[v]!;
+  const base = standingPrice(prep, v, s) + (n === 0 ? prep.pricePersonOut : 0);
+  const clean = routes.clean[s] === 1;
+  const first = prep.windowFirst[v * prep.days + prep.shiftDay[s]!]!;
+  const last = first + prep.windowCount[v * prep.days + prep.shiftDay[s]!]! - 1;
+  const open = prep.windowOpen[first]!;
+  const limit = prep.windowLatest[last]!;
+  const { free0, free1, latest0, latest1 } = routes.hard;
+  const duration = prep.visitDuration[v]!;
+  for (let p = 0; p <= n; p++) {
+    const cell = row + p;
+    const soonest = free0[cell]! < free1[cell]! ? free0[cell]! : free1[cell]!;
+    // Leaving on own time, one is ready no earlier than the shift starts, so this also ends the first leg.
+    if (soonest > limit) break;
+    const after = latest0[cell + 1]! > latest1[cell + 1]! ? latest0[cell + 1]! : latest1[cell + 1]!;
+    if (p < n && open + duration > after) continue;
+    const from = placeAt[cell]!;
+    const to = placeAt[cell + 1]!;
+    const toV = from * places + place;
+    const onward = place * places + to;
+    let price = base + (travelSec[toV]! + travelSec[onward]!) * pricePerSec;
+    if (pricePerM !== 0) price += (travelM[toV]! + travelM[onward]!) * pricePerM;
+    if (n > 0) price -= travelSec[from * places + to]! * pricePerSec + travelM[from * places + to]! * pricePerM;
+    if (price >= best.price) continue;
+    if (!(clean && fits(prep, routes, v, s, p, true))) {
+      if (!prep.hasSoft || !fits(prep, routes, v, s, p, false)) continue;
+      price += addedPenalty(prep, routes, v, s, p);
+      if (price >= best.price) continue;
+    }
+    if (--blink.left <= 0) {
+      blink.left = blink.draw();
+      continue;
+    }
+    best.price = price;
+    best.shift = s;
+    best.position = p;
+  }
+}
+
+/** Whether v fits after position p within the hard limits, or (soft) without any penalty. Constant time. */
+export function fits(prep: Prepared, routes: Routes, v: number, s: number, p: number, soft: boolean): boolean {
+  const lanes: Lanes = soft ? routes.soft : routes.hard;
+  const limits = soft ? prep.windowClose : prep.windowLatest;
+  const row = s * routes.room + p;
+  const n = routes.count[s]!;
+  const place = prep.visitPlace[v]!;
+  const cell = v * prep.days + prep.shiftDay[s]!;
+  const duration = prep.visitDuration[v]!;
+  const t1 = prep.travelSec[routes.placeAt[row]! * prep.places + place]!;
+  const t2 = prep.travelSec[place * prep.places + routes.placeAt[row + 1]!]!;
+  const own = p === 0 ? Math.min(t1, prep.shiftBefore[s]!) : 0;
+  const hasBreak = prep.breakDuration[s]! >= 0;
+  const left0 = lanes.free0[row]!;
+  let ready1 = lanes.free1[row]! + t1 - own;
+  let free0 = NEVER;
+  if (hasBreak && left0 < NEVER) {
+    ready1 = Math.min(ready1, readyAfterBreak(prep, s, left0, t1, own));
+    const start0 = startAt(prep, cell, left0 + t1 - own, limits);
+    if (start0 !== NEVER) free0 = start0 + duration;
+  }
+  const start1 = ready1 >= NEVER ? NEVER : startAt(prep, cell, ready1, limits);
+  const free1 = start1 === NEVER ? NEVER : start1 + duration;
+  if (p < n) {
+    const latest1 = lanes.latest1[row + 1]!;
+    if (free1 !== NEVER && free1 + t2 <= latest1) return true;
+    if (free0 === NEVER) return false;
+    return free0 + t2 <= lanes.latest0[row + 1]! || readyAfterBreak(prep, s, free0, t2, 0) <= latest1;
+  }
+  const workEnd = prep.shiftEnd[s]! + (soft ? 0 : prep.shiftOvertime[s]!);
+  const paid = t2 - Math.min(t2, prep.shiftAfter[s]!);
+  if (free1 !== NEVER && free1 + paid <= workEnd) return true;
+  if (free0 === NEVER) return false;
+  const latest = prep.breakLatest[s]!;
+  if (free0 + t2 <= latest && free0 + paid <= workEnd) return true;
+  const start = Math.max(free0, prep.breakEarliest[s]!);
+  return start <= latest && start + prep.breakDuration[s]! + paid <= workEnd;
+}
+
+function addedPenalty(prep: Prepared, routes: Routes, v: number, s: number, p: number): number {
+  const row = s * routes.room;
+  const n = routes.count[s]!;
+  const sequence = routes.scratch;
+  for (let i = 0; i < p; i++) sequence[i] = routes.visitAt[row + i + 1]!;
+  sequence[p] = v;
+  for (let i = p; i < n; i++) sequence[i + 1] = routes.visitAt[row + i + 1]!;
+  return penaltyOf(prep, s, sequence, n + 1) - routes.penalty[s]!;
+}

@@ -1,0 +1,83 @@
+import { createRandom } from '../base/random';
+import type { Plan } from '../model/plan';
+import type { Problem } from '../model/problem';
+import { indexProblem } from '../model/problem-index';
+import type { Annealing } from './accept/annealing';
+import { constructCheapest, constructionOrder, type HeldConflict, takeOver } from './construct/start';
+import { prepare } from './prepare/prepare';
+import { createRecreate } from './recreate/greedy';
+import { createSortKeys } from './recreate/order';
+import { type Budget, type SearchState, type StopReason, search } from './search';
+import { createWorkspace, type Workspace } from './state/workspace';
+import { toPlan } from './to-plan';
+
+export type { Budget, SearchState, StopReason } from './search';
+
+export interface SolveOptions {
+  readonly seed: number;
+  readonly budget: Budget;
+  /** A plan to begin with; needed when visits are held. */
+  readonly start?: Plan | undefined;
+  /** Temperatures in micros; by default they follow from the price of travel. */
+  readonly annealing?: Annealing | undefined;
+  readonly shouldStop?: () => boolean;
+  /** Progress; `plan` builds the best plan so far, at a cost, only when called. */
+  readonly onProgress?: (state: SearchState, plan: () => Plan) => void;
+}
+
+export interface Solution {
+  readonly plan: Plan;
+  /** Price of the first complete plan, micros. */
+  readonly constructedPrice: number;
+  readonly stop: StopReason;
+  readonly state: SearchState;
+}
+
+export type SolveResult = { ok: true; solution: Solution } | { ok: false; conflict: HeldConflict };
+
+const HOUR = 3600;
+
+/** Builds a plan and improves it until the budget is used or somebody stops it. Deterministic by seed and iterations. */
+export function solve(problem: Problem, options: SolveOptions): SolveResult {
+  const index = indexProblem(problem);
+  const prep = prepare(problem);
+  const work = createWorkspace(prep, createRandom(options.seed));
+  if (options.start) {
+    const conflict = takeOver(work, problem, options.start);
+    if (conflict) return { ok: false, conflict };
+  }
+  const { room } = work.routes;
+  const sort = createSortKeys(work);
+  const recreate = createRecreate(work, sort);
+  constructCheapest(work, recreate, constructionOrder(work, sort.keys.narrow));
+  const constructedPrice = work.price;
+  const annealing = options.annealing ?? defaultAnnealing(work, problem);
+  const found = search(work, recreate, annealing, options.budget, {
+    shouldStop: options.shouldStop ?? (() => false),
+    onTick: (state, best) =>
+      options.onProgress?.(state, () => toPlan(index, { room, ...best }, state.bestPrice)),
+  });
+  const plan = toPlan(index, { room, ...found.best }, found.bestPrice);
+  return { ok: true, solution: { plan, constructedPrice, stop: found.stop, state: found.state } };
+}
+
+/** Cheapest insertion and nothing else: how a careful person would fill a week by hand. */
+export function insertCheapest(problem: Problem, start?: Plan): SolveResult {
+  return solve(problem, { seed: 1, budget: { kind: 'iterations', iterations: 0 }, start });
+}
+
+/** From a third of an hour of driving down to a few seconds; scaled to the legs where time has no price. */
+function defaultAnnealing(work: Workspace, problem: Problem): Annealing {
+  const { prices } = problem;
+  const perHour = prices.travelPerSec * HOUR;
+  const leg = (work.price - loosePrice(work)) / Math.max(1, work.prep.visits);
+  const unit = perHour > 0 && prices.travelPerM === 0 ? Math.min(perHour, leg * 2) : leg;
+  const startPrice = Math.max(1, unit);
+  return { startPrice, endPrice: startPrice / 100 };
+}
+
+function loosePrice(work: Workspace): number {
+  let sum = 0;
+  for (let i = 0; i < work.loose.count; i++) sum += work.prep.visitUnplannedPrice[work.loose.list[i]!]!;
+  return sum;
+}

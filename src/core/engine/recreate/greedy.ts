@@ -1,0 +1,120 @@
+import { type Best, scanShift } from '../evaluate/insertion';
+import { insertAt } from '../state/edit';
+import { refresh, setLoose, touch, type Workspace } from '../state/workspace';
+import { type SortKeys, sortLoose } from './order';
+
+/** Up to this many shifts every one is tried; beyond it only those near the visit. */
+const SCAN_ALL_SHIFTS = 64;
+const NEAR_VISITS = 40;
+const EMPTY_SHIFTS = 4;
+const RETRIED = 12;
+
+/** Marks of what has been tried for one visit, so that no shift is scanned twice. */
+export interface Recreate {
+  readonly sort: SortKeys;
+  readonly list: Int32Array;
+  readonly shiftMark: Int32Array;
+  readonly twinMark: Int32Array;
+  mark: number;
+  readonly best: Best;
+}
+
+export function createRecreate(work: Workspace, sort: SortKeys): Recreate {
+  const { prep } = work;
+  return {
+    sort,
+    list: new Int32Array(prep.visits),
+    shiftMark: new Int32Array(prep.shifts).fill(-1),
+    twinMark: new Int32Array(prep.shifts).fill(-1),
+    mark: 0,
+    best: { shift: -1, position: 0, price: 0 },
+  };
+}
+
+/** Puts the visits just removed, and some loose ends near the seed, back where each costs least. */
+export function recreateGreedy(work: Workspace, recreate: Recreate, seed: number): void {
+  const { list } = recreate;
+  let n = 0;
+  for (let i = 0; i < work.movedCount; i++) list[n++] = work.moved[i]!;
+  n = addNearbyLoose(work, list, n, seed);
+  sortLoose(work, recreate.sort, list, n);
+  for (let i = 0; i < n; i++) placeBest(work, recreate, list[i]!);
+}
+
+function addNearbyLoose(work: Workspace, list: Int32Array, n: number, seed: number): number {
+  const { prep, loose } = work;
+  if (loose.count <= n) return n;
+  const removed = n;
+  const limit = n + RETRIED;
+  const isListed = (v: number): boolean => {
+    for (let i = 0; i < removed; i++) if (list[i] === v) return true;
+    return false;
+  };
+  if (loose.count <= limit) {
+    for (let i = 0; i < loose.count; i++) if (!isListed(loose.list[i]!)) list[n++] = loose.list[i]!;
+    return n;
+  }
+  for (let i = 0; i < prep.neighbourCount && n < limit; i++) {
+    const v = prep.neighbours[seed * prep.neighbourCount + i]!;
+    if (loose.at[v] !== -1 && !isListed(v)) list[n++] = v;
+  }
+  return n;
+}
+
+/** Inserts v where it costs least if that is cheaper than leaving it; returns whether it did. */
+export function placeBest(work: Workspace, recreate: Recreate, v: number): boolean {
+  const { prep, routes } = work;
+  const { best } = recreate;
+  best.shift = -1;
+  best.price = prep.visitUnplannedPrice[v]!;
+  recreate.mark++;
+  if (prep.shifts <= SCAN_ALL_SHIFTS) scanEverything(work, recreate, v);
+  else scanNear(work, recreate, v);
+  if (best.shift < 0) return false;
+  touch(work, best.shift);
+  insertAt(routes, v, best.shift, best.position);
+  setLoose(work, v, false);
+  refresh(work, best.shift);
+  return true;
+}
+
+/** Tries every shift, of empty ones that are alike only the first. */
+export function scanEverything(work: Workspace, recreate: Recreate, v: number): void {
+  const { prep, routes } = work;
+  for (let s = 0; s < prep.shifts; s++) {
+    if (!prep.eligible[v * prep.shifts + s]) continue;
+    if (routes.count[s] === 0) {
+      const twin = prep.shiftTwin[s]!;
+      if (recreate.twinMark[twin] === recreate.mark) continue;
+      recreate.twinMark[twin] = recreate.mark;
+    }
+    scanShift(prep, routes, v, s, recreate.best, work.blink);
+  }
+}
+
+/** Tries the shifts of nearby visits, those touched in this iteration, and a few empty ones. */
+function scanNear(work: Workspace, recreate: Recreate, v: number): void {
+  const { prep, routes } = work;
+  const { shiftMark, mark, best } = recreate;
+  const tryShift = (s: number): void => {
+    if (shiftMark[s] === mark || !prep.eligible[v * prep.shifts + s]) return;
+    shiftMark[s] = mark;
+    scanShift(prep, routes, v, s, best, work.blink);
+  };
+  for (let i = 0; i < work.touchedCount; i++) tryShift(work.touched[i]!);
+  let met = 0;
+  for (let i = 0; i < prep.neighbourCount && met < NEAR_VISITS; i++) {
+    const s = routes.shiftOf[prep.neighbours[v * prep.neighbourCount + i]!]!;
+    if (s < 0 || !prep.eligible[v * prep.shifts + s]) continue;
+    met++;
+    tryShift(s);
+  }
+  let empty = 0;
+  for (let i = 0; i < prep.nearShiftCount && empty < EMPTY_SHIFTS; i++) {
+    const s = prep.nearShifts[v * prep.nearShiftCount + i]!;
+    if (s < 0) break;
+    if (routes.count[s] !== 0) continue;
+    empty++;
+    tryShift(s);
+  }
+}

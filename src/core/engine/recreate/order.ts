@@ -1,0 +1,88 @@
+import type { Workspace } from '../state/workspace';
+
+/** Orders in which loose ends are put back, with their chances (weights after the paper, widened). */
+const ORDERS = ['random', 'demand', 'far', 'near', 'narrow', 'early', 'late', 'dear'] as const;
+type Order = (typeof ORDERS)[number];
+const WEIGHT: Readonly<Record<Order, number>> = {
+  random: 4,
+  demand: 2,
+  far: 2,
+  near: 1,
+  narrow: 2,
+  early: 2,
+  late: 2,
+  dear: 3,
+};
+const TOTAL = ORDERS.reduce((sum, o) => sum + WEIGHT[o], 0);
+
+/** Static sort keys of the visits, smallest first. */
+export interface SortKeys {
+  readonly keys: Readonly<Record<Exclude<Order, 'random'>, Float64Array>>;
+  readonly scratch: Float64Array;
+}
+
+export function createSortKeys(work: Workspace): SortKeys {
+  const { prep } = work;
+  const make = (key: (v: number) => number): Float64Array => Float64Array.from({ length: prep.visits }, (_, v) => key(v));
+  const distance = (v: number): number => {
+    const from = prep.shifts > 0 ? prep.shiftFrom[prep.nearShifts[v * prep.nearShiftCount] ?? 0] : undefined;
+    return from === undefined ? 0 : prep.travelSec[from * prep.places + prep.visitPlace[v]!]!;
+  };
+  const windows = (v: number, pick: (first: number, last: number, total: number) => number): number => {
+    let first = Number.POSITIVE_INFINITY;
+    let last = 0;
+    let total = 0;
+    for (let d = 0; d < prep.days; d++) {
+      const cell = v * prep.days + d;
+      for (let k = 0; k < prep.windowCount[cell]!; k++) {
+        const w = prep.windowFirst[cell]! + k;
+        first = Math.min(first, prep.windowOpen[w]!);
+        last = Math.max(last, prep.windowLatest[w]!);
+        total += prep.windowLatest[w]! - prep.windowOpen[w]!;
+      }
+    }
+    return pick(first, last, total);
+  };
+  return {
+    keys: {
+      demand: make((v) => -(prep.visitDemand[v]! * 1e9 + prep.visitDuration[v]!)),
+      far: make((v) => -distance(v)),
+      near: make(distance),
+      narrow: make((v) => windows(v, (_f, _l, total) => total)),
+      early: make((v) => windows(v, (first) => first)),
+      late: make((v) => windows(v, (_f, last) => -last)),
+      dear: make((v) => -prep.visitUnplannedPrice[v]!),
+    },
+    scratch: new Float64Array(prep.visits),
+  };
+}
+
+/** Sorts list[0..n) by an order drawn at random. */
+export function sortLoose(work: Workspace, sort: SortKeys, list: Int32Array, n: number): void {
+  const order = drawOrder(work);
+  const { scratch } = sort;
+  for (let i = 0; i < n; i++) {
+    scratch[i] = order === 'random' ? work.random.next() : sort.keys[order][list[i]!]!;
+  }
+  for (let i = 1; i < n; i++) {
+    const v = list[i]!;
+    const key = scratch[i]!;
+    let k = i - 1;
+    while (k >= 0 && scratch[k]! > key) {
+      list[k + 1] = list[k]!;
+      scratch[k + 1] = scratch[k]!;
+      k--;
+    }
+    list[k + 1] = v;
+    scratch[k + 1] = key;
+  }
+}
+
+function drawOrder(work: Workspace): Order {
+  let left = work.random.next() * TOTAL;
+  for (const order of ORDERS) {
+    left -= WEIGHT[order];
+    if (left < 0) return order;
+  }
+  return 'random';
+}

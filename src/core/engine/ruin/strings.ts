@@ -1,0 +1,70 @@
+import { positionOf, removeAt } from '../state/edit';
+import { isTouched, refresh, setLoose, touch, type Workspace } from '../state/workspace';
+
+const AVERAGE_REMOVED = 10;
+const LONGEST_STRING = 10;
+const SPLIT_RATE = 0.5;
+const SPLIT_GROWTH = 0.01;
+
+/**
+ * Takes strings of visits near a random seed out of their routes: adjacent string removal with
+ * split strings (Christiaens and Vanden Berghe, "Slack induction by string removals for vehicle
+ * routing problems", Transportation Science 54(2), 2020, section 4.1). Returns the seed.
+ */
+export function ruinStrings(work: Workspace): number {
+  const { prep, routes, random } = work;
+  const seed = work.movable[random.below(work.movable.length)]!;
+  const average = averageStops(work);
+  const longest = Math.min(LONGEST_STRING, Math.max(1, average));
+  const most = (4 * AVERAGE_REMOVED) / (1 + longest) - 1;
+  const strings = Math.floor(random.next() * most + 1);
+  const row = seed * prep.neighbourCount;
+  let cut = 0;
+  for (let i = -1; i < prep.neighbourCount && cut < strings; i++) {
+    const v = i < 0 ? seed : prep.neighbours[row + i]!;
+    const s = routes.shiftOf[v]!;
+    if (s < 0 || isTouched(work, s)) continue;
+    touch(work, s);
+    cutString(work, v, s, longest);
+    cut++;
+  }
+  return seed;
+}
+
+function averageStops(work: Workspace): number {
+  return (work.prep.visits - work.loose.count) / Math.max(1, work.usedRoutes);
+}
+
+function cutString(work: Workspace, v: number, s: number, longest: number): void {
+  const { routes, random } = work;
+  const n = routes.count[s]!;
+  const length = Math.floor(random.next() * Math.min(n, longest)) + 1;
+  const kept = length > 1 && length < n && random.next() < SPLIT_RATE ? keptInside(work, n - length) : 0;
+  const span = length + kept;
+  const at = positionOf(routes, v);
+  const lowest = Math.max(1, at - span + 1);
+  const highest = Math.min(at, n - span + 1);
+  const start = lowest + random.below(highest - lowest + 1);
+  const keepFrom = kept > 0 ? start + 1 + random.below(Math.max(1, length - 1)) : start + span;
+  for (let p = start + span - 1; p >= start; p--) {
+    if (kept > 0 && p >= keepFrom && p < keepFrom + kept) continue;
+    takeOut(work, s, p);
+  }
+  refresh(work, s);
+}
+
+/** How many stops inside a split string stay: one, seldom more. */
+function keptInside(work: Workspace, limit: number): number {
+  let kept = 1;
+  while (kept < limit && work.random.next() < SPLIT_GROWTH) kept++;
+  return Math.min(kept, limit);
+}
+
+/** Makes a loose end of the visit at a position, unless it is held there. */
+export function takeOut(work: Workspace, s: number, p: number): void {
+  const v = work.routes.visitAt[s * work.routes.room + p]!;
+  if (work.prep.visitHeld[v]) return;
+  removeAt(work.routes, s, p);
+  setLoose(work, v, true);
+  work.moved[work.movedCount++] = v;
+}

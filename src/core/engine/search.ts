@@ -1,0 +1,109 @@
+import { accepts, type Annealing, temperatureAt } from './accept/annealing';
+import { type Recreate, recreateGreedy } from './recreate/greedy';
+import { ruinStrings } from './ruin/strings';
+import { copyRoute, createSnapshot, type Snapshot } from './state/edit';
+import { rollBack, type Workspace } from './state/workspace';
+
+/** How long to search; seconds need a clock, iterations repeat exactly. */
+export type Budget =
+  | { readonly kind: 'iterations'; readonly iterations: number }
+  | { readonly kind: 'seconds'; readonly seconds: number; readonly now: () => number };
+
+export type StopReason = 'budget' | 'stopped' | 'nothing-to-move';
+
+export interface SearchState {
+  readonly iterations: number;
+  readonly accepted: number;
+  readonly improved: number;
+  readonly temperature: number;
+  readonly bestPrice: number;
+  readonly currentPrice: number;
+}
+
+export interface SearchWatch {
+  /** Asked now and then; true ends the search with the best plan so far. */
+  shouldStop(): boolean;
+  /** Called now and then with the best plan so far; must not change anything. */
+  onTick(state: SearchState, best: Snapshot): void;
+}
+
+const TICK_MASK = 255;
+
+/** Ruin and recreate under annealing. Leaves the best plan in `best` and says why it ended. */
+export function search(
+  work: Workspace,
+  recreate: Recreate,
+  annealing: Annealing,
+  budget: Budget,
+  watch: SearchWatch,
+): { best: Snapshot; bestPrice: number; stop: StopReason; state: SearchState } {
+  const { prep, routes } = work;
+  const best = createSnapshot(prep, routes);
+  for (let s = 0; s < prep.shifts; s++) copyRoute(routes, s, best);
+  let bestPrice = work.price;
+  // Routes that differ from the best plan: only these are copied when a better one is found.
+  const differs = new Uint8Array(prep.shifts);
+  const differing: number[] = [];
+  let current = work.price;
+  let iterations = 0;
+  let accepted = 0;
+  let improved = 0;
+  let temperature = annealing.startPrice;
+  const state = (): SearchState => ({ iterations, accepted, improved, temperature, bestPrice, currentPrice: current });
+  const startedAt = budget.kind === 'seconds' ? budget.now() : 0;
+  let stop: StopReason = 'budget';
+  if (work.movable.length === 0 || prep.shifts === 0) {
+    return { best, bestPrice, stop: 'nothing-to-move', state: state() };
+  }
+  for (;;) {
+    if ((iterations & TICK_MASK) === 0) {
+      const fraction =
+        budget.kind === 'seconds'
+          ? (budget.now() - startedAt) / 1000 / budget.seconds
+          : iterations / Math.max(1, budget.iterations);
+      temperature = temperatureAt(annealing, fraction);
+      work.usedRoutes = countUsed(work);
+      watch.onTick(state(), best);
+      if (watch.shouldStop()) {
+        stop = 'stopped';
+        break;
+      }
+      if (fraction >= 1) break;
+    }
+    if (budget.kind === 'iterations' && iterations >= budget.iterations) break;
+    iterations++;
+    work.iteration++;
+    work.touchedCount = 0;
+    work.movedCount = 0;
+    const seed = ruinStrings(work);
+    recreateGreedy(work, recreate, seed);
+    if (!accepts(current, work.price, temperature, work.random)) {
+      rollBack(work, current);
+      continue;
+    }
+    accepted++;
+    current = work.price;
+    for (let i = 0; i < work.touchedCount; i++) {
+      const s = work.touched[i]!;
+      if (differs[s]) continue;
+      differs[s] = 1;
+      differing.push(s);
+    }
+    if (current < bestPrice) {
+      improved++;
+      bestPrice = current;
+      for (const s of differing) {
+        copyRoute(routes, s, best);
+        differs[s] = 0;
+      }
+      differing.length = 0;
+    }
+  }
+  return { best, bestPrice, stop, state: state() };
+}
+
+function countUsed(work: Workspace): number {
+  let used = 0;
+  for (let s = 0; s < work.prep.shifts; s++) if (work.routes.count[s]! > 0) used++;
+  return used;
+}

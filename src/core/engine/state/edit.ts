@@ -1,0 +1,48 @@
+import type { Prepared } from '../prepare/prepared';
+import type { Routes } from './routes';
+
+/** Puts v after position p of shift s. The caller refreshes the route. */
+export function insertAt(routes: Routes, v: number, s: number, p: number): void {
+  const row = s * routes.room;
+  const n = routes.count[s]!;
+  routes.visitAt.copyWithin(row + p + 2, row + p + 1, row + n + 1);
+  routes.visitAt[row + p + 1] = v;
+  routes.count[s] = n + 1;
+  routes.shiftOf[v] = s;
+}
+
+/** Takes the visit at position p (from 1) out of shift s. The caller refreshes the route. */
+export function removeAt(routes: Routes, s: number, p: number): number {
+  const row = s * routes.room;
+  const n = routes.count[s]!;
+  const v = routes.visitAt[row + p]!;
+  routes.visitAt.copyWithin(row + p, row + p + 1, row + n + 1);
+  routes.count[s] = n - 1;
+  routes.shiftOf[v] = -1;
+  return v;
+}
+
+/** Position of a planned visit on its shift, from 1. */
+export function positionOf(routes: Routes, v: number): number {
+  const row = routes.shiftOf[v]! * routes.room;
+  let p = 1;
+  while (routes.visitAt[row + p] !== v) p++;
+  return p;
+}
+
+/** A copy of sequences that can be brought back route by route. */
+export interface Snapshot {
+  readonly visitAt: Int32Array;
+  readonly count: Int32Array;
+}
+
+export function createSnapshot(prep: Prepared, routes: Routes): Snapshot {
+  return { visitAt: new Int32Array(routes.room * prep.shifts), count: new Int32Array(prep.shifts) };
+}
+
+export function copyRoute(routes: Routes, s: number, into: Snapshot): void {
+  const row = s * routes.room;
+  const n = routes.count[s]!;
+  for (let p = 1; p <= n; p++) into.visitAt[row + p] = routes.visitAt[row + p]!;
+  into.count[s] = n;
+}

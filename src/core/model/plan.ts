@@ -1,0 +1,45 @@
+/** A schedule as plain data: who does what when. Seconds from the problem's origin. */
+export interface PlannedStop {
+  readonly visitId: string;
+  readonly startSec: number;
+}
+
+export interface PlannedRoute {
+  readonly shiftId: string;
+  readonly departSec: number;
+  /** Null when no break is due before the person is home. */
+  readonly breakStartSec: number | null;
+  readonly stops: readonly PlannedStop[];
+  readonly arriveSec: number;
+}
+
+/** The measures, in the order in which they are shown. */
+export const OBJECTIVES = [
+  'travelTime',
+  'travelDistance',
+  'overtime',
+  'lateness',
+  'missedWindows',
+  'unplanned',
+  'daysWaited',
+  'favoured',
+  'cover',
+  'personsOut',
+] as const;
+export type Objective = (typeof OBJECTIVES)[number];
+
+/** Amount in the measure's own unit (seconds, metres or a count) and its price in micros. */
+export interface Part {
+  readonly amount: number;
+  readonly price: number;
+}
+export type Parts = Readonly<Record<Objective, Part>>;
+
+export interface Plan {
+  readonly format: 'lime-plan';
+  readonly version: 1;
+  readonly routes: readonly PlannedRoute[];
+  readonly unplannedVisitIds: readonly string[];
+  /** Total price in micros as its maker claims it; a checker recomputes it. */
+  readonly price: number;
+}

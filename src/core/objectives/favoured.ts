@@ -1,0 +1,8 @@
+import type { Measure } from './measure';
+
+/** Visits that name favoured persons and are done by somebody else. */
+export const favoured: Measure = {
+  unitPrice: (p) => p.favouredMissed,
+  ofStop: ({ visit }, { shift }) =>
+    visit.favouredPersonIds.length > 0 && !visit.favouredPersonIds.includes(shift.personId) ? 1 : 0,
+};

@@ -1,0 +1,7 @@
+import type { Measure } from './measure';
+
+/** Loose ends; each visit carries its own price, by priority. */
+export const unplanned: Measure = {
+  unitPrice: () => null,
+  ofLooseEnd: () => 1,
+};

@@ -1,0 +1,17 @@
+import type { TimedRoute } from '../timing/timed-plan';
+import type { Rule, Violation } from './violation';
+
+/** Who is still out at the latest start of the break takes it inside its window. */
+export const breakKept: Rule = (_index, plan) => plan.routes.flatMap(checkRoute);
+
+function checkRoute(route: TimedRoute): Violation[] {
+  const rule = route.shift.break;
+  if (!rule) return [];
+  const broken = (facts: Violation['facts']): Violation[] => [
+    { rule: 'break', shiftId: route.shift.id, facts },
+  ];
+  if (!route.break) return route.arriveSec > rule.latestSec ? broken({ missing: 1 }) : [];
+  const { startSec, endSec } = route.break;
+  if (startSec < rule.earliestSec || startSec > rule.latestSec) return broken({ startSec });
+  return endSec - startSec < rule.durationSec ? broken({ durationSec: endSec - startSec }) : [];
+}

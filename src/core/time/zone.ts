@@ -1,0 +1,57 @@
+import { DateTime, IANAZone } from 'luxon';
+
+/**
+ * Wall clocks to instants and back. An instant is whole seconds since 1970-01-01T00:00Z.
+ * A wall time that a spring change skips is read as the moment the clock jumped over it lands on;
+ * one that an autumn change repeats is read as its first occurrence.
+ */
+export type LocalDate = string;
+
+/** True for a zone name that the IANA database of this runtime knows. */
+export function isZone(zone: string): boolean {
+  return IANAZone.isValidZone(zone);
+}
+
+/** Instant of `minutes` past local midnight on `date` (minutes may exceed a day), by the wall clock. */
+export function instantOf(date: LocalDate, minutes: number, zone: string): number {
+  const days = Math.floor(minutes / 1440);
+  const rest = minutes - days * 1440;
+  const day = DateTime.fromISO(date, { zone: 'utc' }).plus({ days });
+  const wall = DateTime.fromObject(
+    { year: day.year, month: day.month, day: day.day, hour: Math.floor(rest / 60), minute: rest % 60 },
+    { zone },
+  );
+  return Math.floor(wall.toSeconds());
+}
+
+/** Local date of an instant, as YYYY-MM-DD. */
+export function localDateOf(instantSec: number, zone: string): LocalDate {
+  return DateTime.fromSeconds(instantSec, { zone }).toFormat('yyyy-MM-dd');
+}
+
+/** Wall clock of an instant as HH:mm. */
+export function clockOf(instantSec: number, zone: string): string {
+  return DateTime.fromSeconds(instantSec, { zone }).toFormat('HH:mm');
+}
+
+/** Offset from UTC in minutes at an instant. */
+export function offsetMinutes(instantSec: number, zone: string): number {
+  return DateTime.fromSeconds(instantSec, { zone }).offset;
+}
+
+/** `count` local dates from `first` on. */
+export function datesFrom(first: LocalDate, count: number): LocalDate[] {
+  const start = DateTime.fromISO(first, { zone: 'utc' });
+  return Array.from({ length: count }, (_, i) => start.plus({ days: i }).toFormat('yyyy-MM-dd'));
+}
+
+/** Whole days from `a` to `b` (negative when b is earlier). */
+export function daysBetween(a: LocalDate, b: LocalDate): number {
+  const ms = DateTime.fromISO(b, { zone: 'utc' }).toMillis() - DateTime.fromISO(a, { zone: 'utc' }).toMillis();
+  return Math.round(ms / 86_400_000);
+}
+
+/** 1 = Monday … 7 = Sunday. */
+export function weekdayOf(date: LocalDate): number {
+  return DateTime.fromISO(date, { zone: 'utc' }).weekday;
+}
