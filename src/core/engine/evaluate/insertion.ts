@@ -1,24 +1,21 @@
 import { NEVER, type Prepared } from '../prepare/prepared';
-import type { Lanes, Routes } from '../state/routes';
+import type { Best, Lanes, Routes } from '../state/routes';
 import { readyAfterBreak } from './breaks';
 import { penaltyOf } from './penalty';
 import { standingPrice } from './refresh';
 import { startAt } from './starts';
 
-/** Where the best insertion found so far is, and how likely a place is passed over. */
-export interface Best {
-  shift: number;
-  position: number;
-  price: number;
-}
-
-/** Says when to skip a place ("blink"): a countdown drawn from a geometric distribution. */
+/** Says when to pass over a route ("blink"): a countdown drawn from a geometric distribution. */
 export interface Blink {
   left: number;
   draw(): number;
 }
 
-/** Tries every position of visit v on shift s and keeps the best in `best`. */
+/**
+ * Keeps in `best` the best position of visit v on shift s, if it beats what is there. What a scan
+ * finds is remembered with the version of the route: most routes do not change in an iteration, and
+ * one that is rolled back gets its old version again. A blink passes over the whole route.
+ */
 export function scanShift(
   prep: Prepared,
   routes: Routes,
@@ -27,6 +24,29 @@ export function scanShift(
   best: Best,
   blink: Blink,
 ): void {
+  const { memo } = routes;
+  const key = v * prep.shifts + s;
+  if (memo === null) scanPositions(prep, routes, v, s, routes.probe);
+  else if (memo.version[key] !== routes.version[s]) {
+    scanPositions(prep, routes, v, s, routes.probe);
+    memo.version[key] = routes.version[s]!;
+    memo.price[key] = routes.probe.price;
+    memo.position[key] = routes.probe.position;
+  }
+  const price = memo === null ? routes.probe.price : memo.price[key]!;
+  if (price >= best.price) return;
+  if (--blink.left <= 0) {
+    blink.left = blink.draw();
+    return;
+  }
+  best.price = price;
+  best.shift = s;
+  best.position = memo === null ? routes.probe.position : memo.position[key]!;
+}
+
+/** Scans a route afresh; `found.price` is Infinity when v has no place on it. */
+function scanPositions(prep: Prepared, routes: Routes, v: number, s: number, found: Best): void {
+  found.price = Number.POSITIVE_INFINITY;
   const n = routes.count[s]!;
   if (n + 2 >= routes.room || routes.load[s]! + prep.visitDemand[v]! > prep.shiftCapacity[s]!) return;
   const cell = v * prep.days + prep.shiftDay[s]!;
@@ -34,12 +54,12 @@ export function scanShift(
   if (windows === 0) return;
   const isPlain =
     windows === 1 && !prep.hasSoft && prep.breakDuration[s]! < 0 && prep.shiftBefore[s] === 0 && prep.shiftAfter[s] === 0;
-  if (isPlain) scanPlain(prep, routes, v, s, best, blink);
-  else scanFull(prep, routes, v, s, best, blink);
+  if (isPlain) scanPlain(prep, routes, v, s, found);
+  else scanFull(prep, routes, v, s, found);
 }
 
 /** The common routing case: one hard window, no break, no own-time travel, nothing soft. */
-function scanPlain(prep: Prepared, routes: Routes, v: number, s: number, best: Best, blink: Blink): void {
+function scanPlain(prep: Prepared, routes: Routes, v: number, s: number, best: Best): void {
   const row = s * routes.room;
   const n = routes.count[s]!;
   const { travelSec, travelM, places, pricePerSec, pricePerM } = prep;
@@ -74,13 +94,9 @@ function scanPlain(prep: Prepared, routes: Routes, v: number, s: number, best: B
       if (price < bestPrice) {
         const ready = free[cell]! + t1;
         if (ready <= limit && (ready > open ? ready : open) + duration + t2 <= latest[cell + 1]!) {
-          if (--blink.left <= 0) blink.left = blink.draw();
-          else {
-            bestPrice = price;
-            best.price = price;
-            best.shift = s;
-            best.position = p;
-          }
+          bestPrice = price;
+          best.price = price;
+          best.position = p;
         }
       }
     }
@@ -89,7 +105,7 @@ function scanPlain(prep: Prepared, routes: Routes, v: number, s: number, best: B
 }
 
 /** The general case; a place that costs no overtime or lateness is still found by a few reads. */
-function scanFull(prep: Prepared, routes: Routes, v: number, s: number, best: Best, blink: Blink): void {
+function scanFull(prep: Prepared, routes: Routes, v: number, s: number, best: Best): void {
   const row = s * routes.room;
   const n = routes.count[s]!;
   const { travelSec, travelM, places, pricePerSec, pricePerM } = prep;
@@ -123,12 +139,7 @@ function scanFull(prep: Prepared, routes: Routes, v: number, s: number, best: Be
       price += addedPenalty(prep, routes, v, s, p);
       if (price >= best.price) continue;
     }
-    if (--blink.left <= 0) {
-      blink.left = blink.draw();
-      continue;
-    }
     best.price = price;
-    best.shift = s;
     best.position = p;
   }
 }

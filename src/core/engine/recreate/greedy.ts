@@ -1,5 +1,6 @@
-import { type Best, scanShift } from '../evaluate/insertion';
+import { scanShift } from '../evaluate/insertion';
 import { insertAt } from '../state/edit';
+import type { Best } from '../state/routes';
 import { refresh, setLoose, touch, type Workspace } from '../state/workspace';
 import { type SortKeys, sortLoose } from './order';
 

@@ -14,6 +14,23 @@ export interface Lanes {
   readonly latest1: Int32Array;
 }
 
+/** The best insertion found so far. */
+export interface Best {
+  shift: number;
+  position: number;
+  price: number;
+}
+
+/** Best insertion of visit v on shift s, valid while the route has the version noted with it. */
+export interface Memo {
+  readonly version: Int32Array;
+  readonly price: Float64Array;
+  readonly position: Int16Array;
+}
+
+/** Pairs of visit and shift up to which insertions are remembered (14 bytes each). */
+const MEMO_LIMIT = 6_000_000;
+
 /** The search's one mutable picture of a plan. */
 export interface Routes {
   readonly room: number;
@@ -33,6 +50,10 @@ export interface Routes {
   /** Shift of a visit, −1 when it is a loose end. */
   readonly shiftOf: Int32Array;
   readonly scratch: Int32Array;
+  /** A number that no other content of this route has had. */
+  readonly version: Int32Array;
+  readonly memo: Memo | null;
+  readonly probe: Best;
 }
 
 function createLanes(cells: number): Lanes {
@@ -44,10 +65,19 @@ function createLanes(cells: number): Lanes {
   };
 }
 
+function createMemo(pairs: number): Memo {
+  return {
+    version: new Int32Array(pairs).fill(-1),
+    price: new Float64Array(pairs),
+    position: new Int16Array(pairs),
+  };
+}
+
 export function createRoutes(prep: Prepared): Routes {
   const room = prep.routeRoom;
   const cells = room * prep.shifts;
   const hard = createLanes(cells);
+  const pairs = prep.visits * prep.shifts;
   return {
     room,
     visitAt: new Int32Array(cells).fill(-1),
@@ -61,5 +91,8 @@ export function createRoutes(prep: Prepared): Routes {
     penalty: new Float64Array(prep.shifts),
     shiftOf: new Int32Array(prep.visits).fill(-1),
     scratch: new Int32Array(room),
+    version: new Int32Array(prep.shifts),
+    memo: pairs > MEMO_LIMIT ? null : createMemo(pairs),
+    probe: { shift: -1, position: 0, price: 0 },
   };
 }

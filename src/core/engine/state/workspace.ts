@@ -20,6 +20,9 @@ export interface Workspace {
   touchedCount: number;
   readonly touchedAt: Int32Array;
   readonly before: Snapshot;
+  readonly versionBefore: Int32Array;
+  /** Last version given to any route. */
+  lastVersion: number;
   /** Visits that were moved in this iteration. */
   readonly moved: Int32Array;
   movedCount: number;
@@ -46,6 +49,8 @@ export function createWorkspace(prep: Prepared, random: Random): Workspace {
     touchedCount: 0,
     touchedAt: new Int32Array(prep.shifts).fill(-1),
     before: createSnapshot(prep, routes),
+    versionBefore: new Int32Array(prep.shifts),
+    lastVersion: 0,
     moved: new Int32Array(prep.visits),
     movedCount: 0,
     iteration: 0,
@@ -66,6 +71,7 @@ export function touch(work: Workspace, s: number): void {
   work.touchedAt[s] = work.iteration;
   work.touched[work.touchedCount++] = s;
   copyRoute(work.routes, s, work.before);
+  work.versionBefore[s] = work.routes.version[s]!;
 }
 
 export function isTouched(work: Workspace, s: number): boolean {
@@ -88,6 +94,8 @@ export function setLoose(work: Workspace, v: number, loose: boolean): void {
 export function refresh(work: Workspace, s: number): void {
   const before = work.routes.price[s]!;
   refreshRoute(work.prep, work.routes, s);
+  work.lastVersion = (work.lastVersion + 1) & 0x7fffffff;
+  work.routes.version[s] = work.lastVersion;
   work.price += work.routes.price[s]! - before;
 }
 
@@ -115,6 +123,7 @@ export function rollBack(work: Workspace, price: number): void {
       dropLoose(work.loose, v);
     }
     refreshRoute(work.prep, routes, s);
+    routes.version[s] = work.versionBefore[s]!;
   }
   work.price = price;
 }
