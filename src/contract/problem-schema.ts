@@ -40,7 +40,7 @@ const visit = z.strictObject({
   id,
   placeId: id,
   durationSec: span,
-  windows: z.array(visitWindow).min(1),
+  windows: z.array(visitWindow),
   demand: z.int().min(0),
   priority: z.int().min(1).max(5),
   unplannedPrice: price,

@@ -47,3 +47,14 @@ export {
 export type { TimedBreak, TimedPlan, TimedRoute, TimedStop } from './timing/timed-plan';
 export { earliestStart, lateSecAt } from './timing/windows';
 export { verifyPlan, type Verdict } from './verify/verify-plan';
+export {
+  buildRoadGraph,
+  driveSec,
+  ROAD_SPEED_KMH,
+  type Road,
+  type RoadClass,
+  type RoadGraph,
+  type RoadNetwork,
+} from './travel/road-network';
+export { fastestFrom } from './travel/shortest-paths';
+export { legGeometry, type PathTrees, travelMatrix } from './travel/travel-matrix';

@@ -20,6 +20,8 @@ export interface SolveOptions {
   readonly start?: Plan | undefined;
   /** Temperatures in micros; by default they follow from the price of travel. */
   readonly annealing?: Annealing | undefined;
+  /** In which order the first plan takes the visits: hardest first (default), or as the problem lists them. */
+  readonly firstPlan?: 'hardest-first' | 'as-listed' | undefined;
   readonly shouldStop?: () => boolean;
   /** Progress; `plan` builds the best plan so far, at a cost, only when called. */
   readonly onProgress?: (state: SearchState, plan: () => Plan) => void;
@@ -49,7 +51,9 @@ export function solve(problem: Problem, options: SolveOptions): SolveResult {
   const { room } = work.routes;
   const sort = createSortKeys(work);
   const recreate = createRecreate(work, sort);
-  constructCheapest(work, recreate, constructionOrder(work, sort.keys.narrow));
+  const order =
+    options.firstPlan === 'as-listed' ? [...problem.visits.keys()] : constructionOrder(work, sort.keys.narrow);
+  constructCheapest(work, recreate, order);
   const constructedPrice = work.price;
   const annealing = options.annealing ?? defaultAnnealing(work, problem);
   const found = search(work, recreate, annealing, options.budget, {
@@ -61,9 +65,9 @@ export function solve(problem: Problem, options: SolveOptions): SolveResult {
   return { ok: true, solution: { plan, constructedPrice, stop: found.stop, state: found.state } };
 }
 
-/** Cheapest insertion and nothing else: how a careful person would fill a week by hand. */
-export function insertCheapest(problem: Problem, start?: Plan): SolveResult {
-  return solve(problem, { seed: 1, budget: { kind: 'iterations', iterations: 0 }, start });
+/** Cheapest insertion in the order of the problem and nothing else: how a careful person fills a week by hand. */
+export function insertCheapest(problem: Problem): SolveResult {
+  return solve(problem, { seed: 1, budget: { kind: 'iterations', iterations: 0 }, firstPlan: 'as-listed' });
 }
 
 /** From a third of an hour of driving down to a few seconds; scaled to the legs where time has no price. */

@@ -104,39 +104,43 @@ function scanPlain(prep: Prepared, routes: Routes, v: number, s: number, best: B
   }
 }
 
-/** The general case; a place that costs no overtime or lateness is still found by a few reads. */
+/**
+ * The general case, in two passes: places that cost no overtime or lateness are found by a few reads
+ * each; only where the road alone would be cheaper than the best of them is a penalty worked out.
+ */
 function scanFull(prep: Prepared, routes: Routes, v: number, s: number, best: Best): void {
+  if (routes.clean[s] === 1) scanFree(prep, routes, v, s, best, true);
+  if (prep.hasSoft) scanFree(prep, routes, v, s, best, false);
+}
+
+function scanFree(prep: Prepared, routes: Routes, v: number, s: number, best: Best, soft: boolean): void {
   const row = s * routes.room;
   const n = routes.count[s]!;
   const { travelSec, travelM, places, pricePerSec, pricePerM } = prep;
   const { placeAt } = routes;
-  const place = prep.visitPlace[v]!;
+  const rowV = prep.visitPlace[v]! * places;
   const base = standingPrice(prep, v, s) + (n === 0 ? prep.pricePersonOut : 0);
-  const clean = routes.clean[s] === 1;
   const first = prep.windowFirst[v * prep.days + prep.shiftDay[s]!]!;
   const last = first + prep.windowCount[v * prep.days + prep.shiftDay[s]!]! - 1;
-  const open = prep.windowOpen[first]!;
-  const limit = prep.windowLatest[last]!;
-  const { free0, free1, latest0, latest1 } = routes.hard;
-  const duration = prep.visitDuration[v]!;
+  const soonestEnd = prep.windowOpen[first]! + prep.visitDuration[v]!;
+  const limit = soft ? prep.windowClose[last]! : prep.windowLatest[last]!;
+  const { free0, free1, latest0, latest1 } = soft ? routes.soft : routes.hard;
   for (let p = 0; p <= n; p++) {
     const cell = row + p;
     const soonest = free0[cell]! < free1[cell]! ? free0[cell]! : free1[cell]!;
-    // Leaving on own time, one is ready no earlier than the shift starts, so this also ends the first leg.
+    // Even with own-time travel nobody is ready before the shift starts, so this ends the first leg too.
     if (soonest > limit) break;
     const after = latest0[cell + 1]! > latest1[cell + 1]! ? latest0[cell + 1]! : latest1[cell + 1]!;
-    if (p < n && open + duration > after) continue;
-    const from = placeAt[cell]!;
+    if (p < n && soonestEnd > after) continue;
+    const from = placeAt[cell]! * places;
     const to = placeAt[cell + 1]!;
-    const toV = from * places + place;
-    const onward = place * places + to;
-    let price = base + (travelSec[toV]! + travelSec[onward]!) * pricePerSec;
-    if (pricePerM !== 0) price += (travelM[toV]! + travelM[onward]!) * pricePerM;
-    if (n > 0) price -= travelSec[from * places + to]! * pricePerSec + travelM[from * places + to]! * pricePerM;
-    if (price >= best.price) continue;
-    if (!(clean && fits(prep, routes, v, s, p, true))) {
-      if (!prep.hasSoft || !fits(prep, routes, v, s, p, false)) continue;
-      price += addedPenalty(prep, routes, v, s, p);
+    const toV = from + prep.visitPlace[v]!;
+    let price = base + (travelSec[toV]! + travelSec[rowV + to]!) * pricePerSec;
+    if (pricePerM !== 0) price += (travelM[toV]! + travelM[rowV + to]!) * pricePerM;
+    if (n > 0) price -= travelSec[from + to]! * pricePerSec + travelM[from + to]! * pricePerM;
+    if (price >= best.price || !fits(prep, routes, v, s, p, soft)) continue;
+    if (!soft) {
+      price += addedPenalty(prep, routes, v, s, p, best.price - price);
       if (price >= best.price) continue;
     }
     best.price = price;
@@ -183,12 +187,13 @@ export function fits(prep: Prepared, routes: Routes, v: number, s: number, p: nu
   return start <= latest && start + prep.breakDuration[s]! + paid <= workEnd;
 }
 
-function addedPenalty(prep: Prepared, routes: Routes, v: number, s: number, p: number): number {
+/** What inserting v after p adds to the route's penalty; Infinity when that is `limit` or more. */
+function addedPenalty(prep: Prepared, routes: Routes, v: number, s: number, p: number, limit: number): number {
   const row = s * routes.room;
   const n = routes.count[s]!;
   const sequence = routes.scratch;
   for (let i = 0; i < p; i++) sequence[i] = routes.visitAt[row + i + 1]!;
   sequence[p] = v;
   for (let i = p; i < n; i++) sequence[i + 1] = routes.visitAt[row + i + 1]!;
-  return penaltyOf(prep, s, sequence, n + 1) - routes.penalty[s]!;
+  return penaltyOf(prep, s, sequence, n + 1, limit + routes.penalty[s]!) - routes.penalty[s]!;
 }

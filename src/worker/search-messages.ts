@@ -1,0 +1,24 @@
+import type { Plan, Problem } from '@/core/index';
+import type { ProgressPoint } from '@/contract/run';
+
+/** What is handed to a search thread. */
+export interface SearchOrder {
+  readonly problem: Problem;
+  readonly start: Plan | null;
+  readonly seed: number;
+  readonly seconds: number;
+  /** One cell; anything but 0 asks the search to end. */
+  readonly stopFlag: SharedArrayBuffer;
+}
+
+/** What a search thread says. */
+export type SearchMessage =
+  | { readonly kind: 'progress'; readonly point: ProgressPoint; readonly best: Plan | null }
+  | {
+      readonly kind: 'end';
+      readonly plan: Plan;
+      readonly stopReason: string;
+      readonly iterations: number;
+      readonly startPrice: number | null;
+    }
+  | { readonly kind: 'held'; readonly visitIds: readonly string[] };

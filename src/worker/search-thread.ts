@@ -1,0 +1,60 @@
+import { parentPort, workerData } from 'node:worker_threads';
+import { OBJECTIVES, type Plan, type Problem, verifyPlan } from '@/core/index';
+import { type SearchState, solve } from '@/core/engine/index';
+import type { ProgressPoint } from '@/contract/run';
+import type { SearchMessage, SearchOrder } from './search-messages';
+
+const PROGRESS_MS = 400;
+const SAVE_MS = 3000;
+
+function say(message: SearchMessage): void {
+  parentPort?.postMessage(message);
+}
+
+function pointOf(problem: Problem, plan: Plan, state: SearchState, second: number): ProgressPoint {
+  const verdict = verifyPlan(problem, plan);
+  const prices = verdict.kind === 'judged' ? OBJECTIVES.map((o) => verdict.parts[o].price) : [];
+  return { second, iterations: state.iterations, price: plan.price, prices };
+}
+
+/** Price of the plan that the run began with, as it stands under these rules and prices. */
+function priceOfStart(problem: Problem, start: Plan | null): number | null {
+  if (!start) return null;
+  const verdict = verifyPlan(problem, start);
+  return verdict.kind === 'judged' ? verdict.price : null;
+}
+
+function run(order: SearchOrder): void {
+  const { problem, start, seed, seconds } = order;
+  const flag = new Int32Array(order.stopFlag);
+  const startedAt = performance.now();
+  let saidAt = Number.NEGATIVE_INFINITY;
+  let savedAt = Number.NEGATIVE_INFINITY;
+  let saidPrice = Number.NaN;
+  const result = solve(problem, {
+    seed,
+    budget: { kind: 'seconds', seconds, now: () => performance.now() },
+    start: start ?? undefined,
+    shouldStop: () => Atomics.load(flag, 0) !== 0,
+    onProgress: (state, plan) => {
+      const now = performance.now();
+      if (now - saidAt < PROGRESS_MS) return;
+      saidAt = now;
+      const best = plan();
+      const isNewBest = best.price !== saidPrice;
+      const save = isNewBest && now - savedAt > SAVE_MS;
+      if (save) savedAt = now;
+      saidPrice = best.price;
+      say({ kind: 'progress', point: pointOf(problem, best, state, (now - startedAt) / 1000), best: save ? best : null });
+    },
+  });
+  if (!result.ok) {
+    say({ kind: 'held', visitIds: result.conflict.visitIds });
+    return;
+  }
+  const { plan, stop, state } = result.solution;
+  say({ kind: 'progress', point: pointOf(problem, plan, state, (performance.now() - startedAt) / 1000), best: null });
+  say({ kind: 'end', plan, stopReason: stop, iterations: state.iterations, startPrice: priceOfStart(problem, start) });
+}
+
+run(workerData as SearchOrder);
