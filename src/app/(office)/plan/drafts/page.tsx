@@ -1,0 +1,5 @@
+import { DraftsPage } from '@/ui/drafts/DraftsPage';
+
+export default function Page() {
+  return <DraftsPage />;
+}

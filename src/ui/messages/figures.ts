@@ -1,0 +1,52 @@
+import type { Objective } from '@/core/index';
+
+const MICRO = 1_000_000;
+
+/** "1 h 20", "35 min", "0 min". */
+export function durationText(seconds: number): string {
+  const sign = seconds < 0 ? '−' : '';
+  const minutes = Math.round(Math.abs(seconds) / 60);
+  const hours = Math.floor(minutes / 60);
+  if (hours === 0) return `${sign}${minutes} min`;
+  const rest = minutes % 60;
+  return rest === 0 ? `${sign}${hours} h` : `${sign}${hours} h ${String(rest).padStart(2, '0')}`;
+}
+
+export function distanceText(metres: number): string {
+  const km = Math.abs(metres) / 1000;
+  return `${metres < 0 ? '−' : ''}${km < 20 ? km.toFixed(1) : Math.round(km).toLocaleString('en')} km`;
+}
+
+/** Prices in the one currency; two decimals only where they matter. */
+export function priceText(micros: number): string {
+  const value = micros / MICRO;
+  const text = Math.abs(value) < 100 ? Math.abs(value).toFixed(1) : Math.round(Math.abs(value)).toLocaleString('en');
+  return `${value < 0 ? '−' : ''}${text}`;
+}
+
+/** A change with its sign; a true minus. */
+export function changeText(change: number, text: (value: number) => string): string {
+  if (change === 0) return '±0';
+  return change > 0 ? `+${text(change)}` : text(change);
+}
+
+interface ObjectiveWords {
+  readonly name: string;
+  readonly amount: (value: number) => string;
+}
+
+const count = (value: number): string => `${value < 0 ? '−' : ''}${Math.abs(Math.round(value)).toLocaleString('en')}`;
+
+/** What each measure is called, and how its amount is written. */
+export const OBJECTIVE_WORDS: Readonly<Record<Objective, ObjectiveWords>> = {
+  travelTime: { name: 'Travel', amount: durationText },
+  travelDistance: { name: 'Distance', amount: distanceText },
+  overtime: { name: 'Overtime', amount: durationText },
+  lateness: { name: 'Late', amount: durationText },
+  missedWindows: { name: 'Missed windows', amount: count },
+  unplanned: { name: 'Loose ends', amount: count },
+  daysWaited: { name: 'Days waited', amount: count },
+  favoured: { name: 'Favoured missed', amount: count },
+  cover: { name: 'Cover visits', amount: count },
+  personsOut: { name: 'Days sent out', amount: count },
+};

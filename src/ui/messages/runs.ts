@@ -1,0 +1,21 @@
+import type { RunOutcome } from '@/contract/run';
+
+/** How a run ended, in a sentence. */
+export function outcomeText(outcome: RunOutcome): string {
+  switch (outcome.code) {
+    case 'draft':
+      return outcome.stopReason === 'stopped' ? 'Stopped early; the best plan found is kept as a draft.' : 'Finished; the best plan found is kept as a draft.';
+    case 'worker-lost':
+      return 'The worker went away several times. No draft was made and nothing live changed; run it again.';
+    case 'no-work':
+      return 'There was nothing to plan.';
+    case 'no-people':
+      return 'Nobody works in these territories on these days.';
+    case 'held-visits-break-rules':
+      return `Published visits that were to stay break a rule of this playbook (${outcome.visitIds.length}). Let everything move, or choose another playbook.`;
+    case 'checker-refused':
+      return `The checker found ${outcome.violations} broken rules in the result, so it was not stored. Please report this.`;
+    case 'crashed':
+      return `The search broke off: ${outcome.detail}. Nothing live changed.`;
+  }
+}

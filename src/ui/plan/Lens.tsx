@@ -1,0 +1,54 @@
+'use client';
+
+import { useEffect, useRef } from 'react';
+import type { PlanView } from '@/contract/plan-view';
+import { OBJECTIVES, type Objective } from '@/core/index';
+import css from './Lens.module.css';
+import { MeasureLens } from './MeasureLens';
+import { PersonLens } from './PersonLens';
+import { VisitLens } from './VisitLens';
+
+interface Props {
+  readonly view: PlanView;
+  readonly selected: string;
+  readonly onSelect: (selection: string | null) => void;
+}
+
+/** The panel that explains what is selected; Escape closes it. */
+export function Lens({ view, selected, onSelect }: Props) {
+  const panel = useRef<HTMLElement>(null);
+  useEffect(() => {
+    const close = (e: KeyboardEvent): void => {
+      if (e.key === 'Escape') onSelect(null);
+    };
+    window.addEventListener('keydown', close);
+    return () => window.removeEventListener('keydown', close);
+  }, [onSelect]);
+  // A new selection begins at its top.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the selection is what should trigger it
+  useEffect(() => panel.current?.scrollTo(0, 0), [selected]);
+  const [kind, id = ''] = [selected.slice(0, selected.indexOf(':')), selected.slice(selected.indexOf(':') + 1)];
+  return (
+    <aside className={css.lens} ref={panel} aria-label="Lens">
+      {kind === 'visit' && <VisitLens view={view} visitId={id} onSelect={onSelect} />}
+      {kind === 'person' && <PersonLens view={view} personId={id} onSelect={onSelect} />}
+      {kind === 'measure' && <MeasureLens view={view} measure={measureOf(id)} onSelect={onSelect} />}
+    </aside>
+  );
+}
+
+function measureOf(id: string): Objective | 'price' | 'rules' {
+  return id === 'rules' ? 'rules' : (OBJECTIVES.find((o) => o === id) ?? 'price');
+}
+
+/** Heading with the way out. */
+export function LensTitle({ text, onClose }: { readonly text: string; readonly onClose: () => void }) {
+  return (
+    <div className={css.title}>
+      <h2>{text}</h2>
+      <button type="button" className="link quiet" onClick={onClose} aria-label="Close the lens">
+        Esc
+      </button>
+    </div>
+  );
+}

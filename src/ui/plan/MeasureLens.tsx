@@ -1,0 +1,96 @@
+import { useMemo } from 'react';
+import type { PlanView } from '@/contract/plan-view';
+import { OBJECTIVES, type Objective } from '@/core/index';
+import { changeText, OBJECTIVE_WORDS, priceText } from '../messages/figures';
+import { RULE_WORDS } from '../messages/rules';
+import { contributionsTo } from './contributions';
+import { LensTitle } from './Lens';
+import css from './Lens.module.css';
+
+const MOST = 200;
+
+interface Props {
+  readonly view: PlanView;
+  readonly measure: Objective | 'price' | 'rules';
+  readonly onSelect: (selection: string | null) => void;
+}
+
+/** A figure of the scoreline, opened down to what makes it up. */
+export function MeasureLens({ view, measure, onSelect }: Props) {
+  if (measure === 'price') return <PriceLens view={view} onSelect={onSelect} />;
+  if (measure === 'rules') return <RulesLens view={view} onSelect={onSelect} />;
+  return <OneMeasure view={view} objective={measure} onSelect={onSelect} />;
+}
+
+function OneMeasure({ view, objective, onSelect }: { readonly view: PlanView; readonly objective: Objective; readonly onSelect: Props['onSelect'] }) {
+  const rows = useMemo(() => contributionsTo(view, objective), [view, objective]);
+  const words = OBJECTIVE_WORDS[objective];
+  const part = view.parts[objective];
+  return (
+    <>
+      <LensTitle text={words.name} onClose={() => onSelect(null)} />
+      <p className={css.fact}>
+        <b style={{ fontSize: 15 }}>{words.amount(part.amount)}</b>, price {priceText(part.price)}
+      </p>
+      {view.baseline && <p className="quiet">Live plan: {words.amount(view.baseline[objective].amount)}</p>}
+      <h3>Made up of</h3>
+      {rows.length === 0 && <p className="quiet">Nothing: this is at zero.</p>}
+      <ul className={css.list}>
+        {rows.slice(0, MOST).map((row, i) => (
+          <li key={`${row.selection}${i}`}>
+            <button type="button" onClick={() => onSelect(row.selection)}>
+              <b>{row.name}</b>
+              <span>{words.amount(row.amount)}</span>
+              <span className="quiet">{row.detail}</span>
+              <span className="quiet">{row.price > 0 ? priceText(row.price) : ''}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+      {rows.length > MOST && <p className="quiet">and {rows.length - MOST} smaller ones</p>}
+    </>
+  );
+}
+
+function PriceLens({ view, onSelect }: { readonly view: PlanView; readonly onSelect: Props['onSelect'] }) {
+  const total = OBJECTIVES.reduce((sum, o) => sum + view.parts[o].price, 0);
+  return (
+    <>
+      <LensTitle text={`Price ${priceText(total)}`} onClose={() => onSelect(null)} />
+      <p className="quiet">All measures in one currency{view.baseline ? ', with the change against the live plan' : ''}.</p>
+      <ul className={css.list}>
+        {OBJECTIVES.map((o) => (
+          <li key={o}>
+            <button type="button" onClick={() => onSelect(`measure:${o}`)}>
+              <b>{OBJECTIVE_WORDS[o].name}</b>
+              <span>{priceText(view.parts[o].price)}</span>
+              <span className="quiet">{OBJECTIVE_WORDS[o].amount(view.parts[o].amount)}</span>
+              <span className="quiet">{view.baseline ? changeText(view.parts[o].price - view.baseline[o].price, priceText) : `${total > 0 ? Math.round((view.parts[o].price / total) * 100) : 0} %`}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}
+
+function RulesLens({ view, onSelect }: { readonly view: PlanView; readonly onSelect: Props['onSelect'] }) {
+  const labels = new Map(view.visits.map((v) => [v.id, `${v.label} ${v.jobKind}`]));
+  return (
+    <>
+      <LensTitle text="Rules broken" onClose={() => onSelect(null)} />
+      {view.violations.length === 0 && <p className="good">None. The checker replayed every day of this plan.</p>}
+      <ul className={css.list}>
+        {view.violations.map((v, i) => (
+          <li key={`${v.rule}${v.visitId}${i}`}>
+            <button type="button" onClick={() => onSelect(v.visitId ? `visit:${v.visitId}` : `person:${v.shiftId?.split('@')[0] ?? ''}`)}>
+              <b>{RULE_WORDS[v.rule]}</b>
+              <span />
+              <span className="quiet">{v.visitId ? labels.get(v.visitId) : v.shiftId}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}

@@ -1,0 +1,111 @@
+'use client';
+
+import { Button, Loader } from '@mantine/core';
+import { useQuery } from '@tanstack/react-query';
+import dynamic from 'next/dynamic';
+import { useCallback, useMemo, useState } from 'react';
+import type { DraftRow, PlanView } from '@/contract/plan-view';
+import { errorText } from '../messages/errors';
+import { callApi } from '../shared/api';
+import { DaysGrid } from './DaysGrid';
+import { DraftActions } from './DraftActions';
+import { ExtentLine, type TerritoryChoice } from './ExtentLine';
+import type { ColourContext } from './knot';
+import { Legend } from './Legend';
+import { Lens } from './Lens';
+import { LooseTable } from './LooseTable';
+import css from './PlanPage.module.css';
+import { type PlanDefaults, type PlanState, usePlanState } from './plan-state';
+import { type PlaybookChoice, RunComposer } from './RunComposer';
+import { Scoreline } from './Scoreline';
+import { Timeline } from './Timeline';
+
+const MapView = dynamic(() => import('./MapView'), { ssr: false, loading: () => <p style={{ padding: 24 }}>Unfolding the map …</p> });
+
+interface Props {
+  readonly territories: readonly TerritoryChoice[];
+  readonly playbooks: readonly PlaybookChoice[];
+  readonly defaults: PlanDefaults;
+  readonly mayRun: boolean;
+}
+
+/** The plan: cords, loose ends, map, figures, and the lens. */
+export function PlanPage({ territories, playbooks, defaults, mayRun }: Props) {
+  const [state, change] = usePlanState(defaults);
+  const [composing, setComposing] = useState(false);
+  const [tableOpen, setTableOpen] = useState(false);
+  const query = new URLSearchParams({ plan: state.plan, territories: state.territories.join(','), from: state.from, to: state.to }).toString();
+  const { data: view, error, isFetching, refetch } = useQuery({
+    queryKey: ['plan', query],
+    queryFn: ({ signal }) => callApi<PlanView>(`/api/plan?${query}`, { signal }),
+    placeholderData: (previous) => previous,
+  });
+  const drafts = useQuery({ queryKey: ['drafts'], queryFn: () => callApi<DraftRow[]>('/api/drafts') });
+  const select = useCallback((selected: string | null) => change({ selected }), [change]);
+  const draft = drafts.data?.find((d) => d.id === state.plan);
+  return (
+    <div className={css.page}>
+      <h1 className={css.hidden}>Plan</h1>
+      <ExtentLine state={state} onChange={change} territories={territories} drafts={drafts.data ?? []} mayOptimize={mayRun} onOptimize={() => setComposing(true)} />
+      {draft && mayRun && <DraftActions draft={draft} onAccepted={() => change({ plan: 'live', selected: null })} onThrownAway={() => change({ plan: 'live', selected: null })} />}
+      <div className={css.content} aria-busy={isFetching}>
+        {error && !isFetching && (
+          <div className={css.message} role="alert">
+            <p>{errorText(error)}</p>
+            <Button onClick={() => void refetch()}>Try again</Button>
+          </div>
+        )}
+        {!view && !error && (
+          <div className={css.message}>
+            <Loader size="sm" /> Laying out the plan …
+          </div>
+        )}
+        {view && !error && <Drawing view={view} state={state} change={change} select={select} query={query} onOpenLoose={() => setTableOpen(true)} />}
+      </div>
+      {view && !error && <Scoreline view={view} selected={state.selected} onSelect={select} />}
+      {view && <LooseTable view={view} opened={tableOpen} onClose={() => setTableOpen(false)} onSelect={select} />}
+      <RunComposer opened={composing} onClose={() => setComposing(false)} territories={territories} playbooks={playbooks} initial={state} />
+    </div>
+  );
+}
+
+interface DrawingProps {
+  readonly view: PlanView;
+  readonly state: PlanState;
+  readonly change: (change: Partial<PlanState>) => void;
+  readonly select: (selected: string | null) => void;
+  readonly query: string;
+  readonly onOpenLoose: () => void;
+}
+
+function Drawing({ view, state, change, select, query, onOpenLoose }: DrawingProps) {
+  const colour = useMemo(
+    (): ColourContext => ({ by: state.colourBy, territories: view.territories, jobKinds: [...new Set(view.visits.map((v) => v.jobKind))].sort() }),
+    [state.colourBy, view],
+  );
+  const openDay = (date: string): void => change({ from: date, to: date });
+  return (
+    <>
+      <div className={css.columns}>
+        {state.layout !== 'map' && (
+          <div className={css.cords}>
+            <div className={css.drawing}>
+              {view.dates.length === 1 ? (
+                <Timeline view={view} date={view.dates[0]!} colour={colour} selected={state.selected} onSelect={select} onOpenLoose={onOpenLoose} />
+              ) : (
+                <DaysGrid view={view} selected={state.selected} onSelect={select} onOpenDay={openDay} />
+              )}
+            </div>
+            <Legend colour={colour} onColourBy={(colourBy) => change({ colourBy })} />
+          </div>
+        )}
+        {state.layout !== 'cords' && (
+          <div className={css.map}>
+            <MapView view={view} query={query} selected={state.selected} onSelect={select} />
+          </div>
+        )}
+      </div>
+      {state.selected && <Lens view={view} selected={state.selected} onSelect={select} />}
+    </>
+  );
+}

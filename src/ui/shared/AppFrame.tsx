@@ -1,0 +1,67 @@
+'use client';
+
+import { ActionIcon, useComputedColorScheme, useMantineColorScheme } from '@mantine/core';
+import { IconMoon, IconSun } from '@tabler/icons-react';
+import Link from 'next/link';
+import { usePathname } from 'next/navigation';
+import css from './AppFrame.module.css';
+import { callApi } from './api';
+import { Mark } from './Mark';
+
+const SECTIONS = [
+  { href: '/playbooks', name: 'Playbooks' },
+  { href: '/plan', name: 'Plan' },
+] as const;
+
+interface Props {
+  readonly userName: string;
+  readonly role: string;
+  readonly children: React.ReactNode;
+}
+
+/** The bar on top and what is under it. */
+export function AppFrame({ userName, role, children }: Props) {
+  const path = usePathname();
+  const leave = async (): Promise<void> => {
+    await callApi('/api/session', { method: 'DELETE' }).catch(() => undefined);
+    window.location.assign('/sign-in');
+  };
+  return (
+    <div className={css.frame}>
+      <header className={css.bar}>
+        <Link href="/plan" className={css.mark} aria-label="Lime Knot, to the plan">
+          <Mark />
+          Lime Knot
+        </Link>
+        <nav aria-label="Sections" style={{ display: 'flex', gap: 28 }}>
+          {SECTIONS.map((s) => (
+            <Link key={s.href} href={s.href} className={css.section} aria-current={path.startsWith(s.href) ? 'page' : undefined}>
+              {s.name}
+            </Link>
+          ))}
+        </nav>
+        <div className={css.person}>
+          <span>
+            {userName} <span className="quiet">{role}</span>
+          </span>
+          <Theme />
+          <button type="button" className="link" onClick={() => void leave()}>
+            Sign out
+          </button>
+        </div>
+      </header>
+      <main>{children}</main>
+    </div>
+  );
+}
+
+function Theme() {
+  const scheme = useComputedColorScheme('light', { getInitialValueInEffect: true });
+  const { setColorScheme } = useMantineColorScheme();
+  const isDark = scheme === 'dark';
+  return (
+    <ActionIcon variant="subtle" color="gray" aria-label={isDark ? 'Light theme' : 'Dark theme'} onClick={() => setColorScheme(isDark ? 'light' : 'dark')}>
+      {isDark ? <IconSun size={17} /> : <IconMoon size={17} />}
+    </ActionIcon>
+  );
+}
