@@ -3,7 +3,17 @@ const core = (name) => `^src/core/${name}/`;
 const coreOrder = ['base', 'time', 'geo', 'model', 'travel', 'timing', 'rules', 'objectives', 'verify'];
 const mayNot = (name, from, to, comment) => ({ name, severity: 'error', comment, from: { path: from }, to });
 const coreRules = coreOrder.map((layer, ix) =>
-  mayNot(`core-${layer}`, core(layer), { path: coreOrder.slice(ix + 1).map(core).concat(core('engine')) }, `${layer} is below what it imports`),
+  mayNot(
+    `core-${layer}`,
+    core(layer),
+    {
+      path: coreOrder
+        .slice(ix + 1)
+        .map(core)
+        .concat(core('engine')),
+    },
+    `${layer} is below what it imports`,
+  ),
 );
 const outside = (layers) => ({ path: layers.map((l) => `^src/${l}/`) });
 const doors = '^src/core/(index|engine/index)\\.ts$';
@@ -11,19 +21,72 @@ module.exports = {
   forbidden: [
     { name: 'no-cycles', severity: 'error', from: {}, to: { circular: true } },
     ...coreRules,
-    mayNot('rules-objectives-apart', core('objectives'), { path: core('rules') }, 'measures do not know rules'),
+    mayNot(
+      'rules-objectives-apart',
+      core('objectives'),
+      { path: core('rules') },
+      'measures do not know rules',
+    ),
     mayNot('geo-apart', core('geo'), { path: core('time') }, 'geo knows no time'),
     mayNot('engine-blind', core('engine'), { path: core('verify') }, 'the engine never sees its judge'),
-    mayNot('core-pure', '^src/core/', outside(['contract', 'config', 'db', 'server', 'worker', 'cli', 'app', 'ui']), 'core stands alone'),
-    mayNot('core-packages', '^src/core/', { dependencyTypes: ['npm', 'core'], pathNot: ['node_modules/(@types/)?luxon', 'node_modules/flatqueue'] }, 'core uses one date-time package and a heap'),
-    mayNot('contract', '^src/contract/', outside(['config', 'db', 'server', 'worker', 'cli', 'app', 'ui']), 'contract: core door and zod'),
-    mayNot('config', '^src/config/', { path: '^src/', pathNot: '^src/config/' }, 'config reads the environment only'),
+    mayNot(
+      'core-pure',
+      '^src/core/',
+      outside(['contract', 'config', 'db', 'server', 'worker', 'cli', 'app', 'ui']),
+      'core stands alone',
+    ),
+    mayNot(
+      'core-packages',
+      '^src/core/',
+      {
+        dependencyTypes: ['npm', 'core'],
+        pathNot: ['node_modules/(@types/)?luxon', 'node_modules/flatqueue'],
+      },
+      'core uses one date-time package and a heap',
+    ),
+    mayNot(
+      'contract',
+      '^src/contract/',
+      outside(['config', 'db', 'server', 'worker', 'cli', 'app', 'ui']),
+      'contract: core door and zod',
+    ),
+    mayNot(
+      'config',
+      '^src/config/',
+      { path: '^src/', pathNot: '^src/config/' },
+      'config reads the environment only',
+    ),
     mayNot('db', '^src/db/', outside(['server', 'worker', 'cli', 'app', 'ui']), 'db is below use cases'),
-    mayNot('server', '^src/server/', { path: ['^src/(worker|cli|app|ui)/', 'node_modules/(react|next|@mantine)/'] }, 'use cases know no interface'),
-    mayNot('ui', '^src/ui/', outside(['config', 'db', 'server', 'worker', 'cli', 'app']), 'the interface speaks contract'),
+    mayNot(
+      'server',
+      '^src/server/',
+      { path: ['^src/(worker|cli|app|ui)/', 'node_modules/(react|next|@mantine)/'] },
+      'use cases know no interface',
+    ),
+    mayNot(
+      'ui',
+      '^src/ui/',
+      outside(['config', 'db', 'server', 'worker', 'cli', 'app']),
+      'the interface speaks contract',
+    ),
     mayNot('app', '^src/app/', outside(['db', 'config', 'worker', 'cli']), 'routes call use cases'),
-    mayNot('core-door', '^src/(contract|db|server|worker|cli|app|ui)/', { path: '^src/core/', pathNot: doors }, 'through the door'),
-    mayNot('engine-door', '^src/(contract|db|server|app|ui)/', { path: '^src/core/engine/' }, 'only worker, command line and bench start a search'),
+    mayNot(
+      'core-door',
+      '^src/(contract|db|server|worker|cli|app|ui)/',
+      { path: '^src/core/', pathNot: doors },
+      'through the door',
+    ),
+    mayNot(
+      'engine-door',
+      '^src/(contract|db|server|app|ui)/',
+      { path: '^src/core/engine/' },
+      'only worker, command line and bench start a search',
+    ),
   ],
-  options: { doNotFollow: { path: 'node_modules' }, tsPreCompilationDeps: true, tsConfig: { fileName: 'tsconfig.json' }, exclude: { path: '\\.test\\.tsx?$' } },
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.json' },
+    exclude: { path: '\\.test\\.tsx?$' },
+  },
 };

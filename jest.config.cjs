@@ -1,6 +1,22 @@
 module.exports = {
-  testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/src/**/*.test.tsx', '<rootDir>/tests/{unit,differential,outside}/**/*.test.ts', '<rootDir>/demo/**/*.test.ts'],
-  transform: { '^.+\\.(t|j|mj)sx?$': ['@swc/jest', { jsc: { parser: { syntax: 'typescript', tsx: true }, transform: { react: { runtime: 'automatic' } }, target: 'es2022' } }] },
+  testMatch: [
+    '<rootDir>/src/**/*.test.ts',
+    '<rootDir>/src/**/*.test.tsx',
+    '<rootDir>/tests/{unit,differential,outside}/**/*.test.ts',
+    '<rootDir>/demo/**/*.test.ts',
+  ],
+  transform: {
+    '^.+\\.(t|j|mj)sx?$': [
+      '@swc/jest',
+      {
+        jsc: {
+          parser: { syntax: 'typescript', tsx: true },
+          transform: { react: { runtime: 'automatic' } },
+          target: 'es2022',
+        },
+      },
+    ],
+  },
   transformIgnorePatterns: ['/node_modules/(?!(flatqueue)/)'],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1', '^server-only$': '<rootDir>/tests/server-only.cjs' },
   testTimeout: 60000,

@@ -1,18 +1,16 @@
-import { centreOf, createRandom, greatCircleM, isInside, type LatLon, type Random, type RoadNetwork } from '@/core/index';
+import {
+  centreOf,
+  createRandom,
+  greatCircleM,
+  isInside,
+  type LatLon,
+  type Random,
+  type RoadNetwork,
+} from '@/core/index';
+import { atKm, CENTRE, type Town } from './geography';
+import { placeNames } from './names';
 import { wavyRing } from './noise';
 import { buildRoads } from './roads';
-import { placeNames } from './names';
-
-/** Degrees of latitude and longitude in a kilometre around Orrimay. */
-export const KM_LAT = 1 / 111.195;
-export const KM_LON = KM_LAT / Math.cos((34.6 * Math.PI) / 180);
-const CENTRE: LatLon = { lat: 34.6, lon: -20.9 };
-
-export interface Town {
-  readonly name: string;
-  readonly at: LatLon;
-  readonly radiusKm: number;
-}
 
 export interface Island {
   readonly name: string;
@@ -23,13 +21,12 @@ export interface Island {
   readonly roads: RoadNetwork;
 }
 
-/** A point `eastKm` and `northKm` from the middle of the archipelago. */
-export function atKm(eastKm: number, northKm: number): LatLon {
-  const round = (x: number): number => Math.round(x * 1e6) / 1e6;
-  return { lat: round(CENTRE.lat + northKm * KM_LAT), lon: round(CENTRE.lon + eastKm * KM_LON) };
-}
-
-function blob(random: Random, centre: { e: number; n: number }, size: { e: number; n: number }, rough: number): LatLon[] {
+function blob(
+  random: Random,
+  centre: { e: number; n: number },
+  size: { e: number; n: number },
+  rough: number,
+): LatLon[] {
   const wave = wavyRing(random, 9, rough);
   const corners = 140;
   return Array.from({ length: corners }, (_, i) => {
@@ -63,7 +60,10 @@ function placeTowns(random: Random, land: readonly LatLon[][], lakes: readonly L
 /** Draws Orrimay: the same coast, towns, lakes, roads and names for the same seed, everywhere. */
 export function createIsland(seed: number): Island {
   const random = createRandom(seed);
-  const coasts = [blob(random, { e: 8, n: 0 }, { e: 30, n: 19 }, 0.2), blob(random, { e: -40, n: 2 }, { e: 8.5, n: 10 }, 0.16)];
+  const coasts = [
+    blob(random, { e: 8, n: 0 }, { e: 30, n: 19 }, 0.2),
+    blob(random, { e: -40, n: 2 }, { e: 8.5, n: 10 }, 0.16),
+  ];
   const lakes = [
     blob(random, { e: 15, n: 5 }, { e: 2.6, n: 1.5 }, 0.2),
     blob(random, { e: -6, n: -5 }, { e: 1.6, n: 2.2 }, 0.2),

@@ -1,6 +1,7 @@
 import type { LatLon, Random } from '@/core/index';
 import { type SkillId, WEEK_PATTERNS } from './company';
-import { type Island, KM_LAT, KM_LON } from './island';
+import { KM_LAT, KM_LON } from './geography';
+import type { Island } from './island';
 import { personNames } from './names';
 import type { DemoTerritory } from './territories';
 
@@ -37,7 +38,10 @@ function near(random: Random, at: LatLon, km: number): LatLon {
   const r = Math.sqrt(random.next()) * km;
   const angle = random.next() * Math.PI * 2;
   const round = (x: number): number => Math.round(x * 1e6) / 1e6;
-  return { lat: round(at.lat + Math.sin(angle) * r * KM_LAT), lon: round(at.lon + Math.cos(angle) * r * KM_LON) };
+  return {
+    lat: round(at.lat + Math.sin(angle) * r * KM_LAT),
+    lon: round(at.lon + Math.cos(angle) * r * KM_LON),
+  };
 }
 
 function skillsFor(random: Random, ix: number): DemoTechnician['skills'] {
@@ -50,7 +54,11 @@ function skillsFor(random: Random, ix: number): DemoTechnician['skills'] {
 }
 
 /** 36 people; the first of some territories carry the usual mistakes and changes of a real month. */
-export function createPeople(random: Random, island: Island, territories: readonly DemoTerritory[]): DemoTechnician[] {
+export function createPeople(
+  random: Random,
+  island: Island,
+  territories: readonly DemoTerritory[],
+): DemoTechnician[] {
   const names = personNames(random, 36);
   const out: DemoTechnician[] = [];
   for (const [t, territory] of territories.entries()) {
@@ -87,11 +95,18 @@ function dayOff(random: Random): DemoTechnician['off'][number] {
 
 /** Certificates that run out, one already expired, and one person on loan for the second week. */
 function withChanges(people: DemoTechnician[]): DemoTechnician[] {
-  const expiry: Record<number, [SkillId, string]> = { 3: ['high-voltage', '2026-06-11'], 10: ['payment', '2026-06-05'], 20: ['inspection', '2026-06-16'] };
+  const expiry: Record<number, [SkillId, string]> = {
+    3: ['high-voltage', '2026-06-11'],
+    10: ['payment', '2026-06-05'],
+    20: ['inspection', '2026-06-16'],
+  };
   return people.map((person, ix) => {
     const [skillId, validTo] = expiry[ix] ?? [];
     const skills = skillId
-      ? [...person.skills.filter((s) => s.skillId !== skillId), { skillId, level: 4, validTo: validTo ?? null }]
+      ? [
+          ...person.skills.filter((s) => s.skillId !== skillId),
+          { skillId, level: 4, validTo: validTo ?? null },
+        ]
       : person.skills;
     const loan = ix === 14 ? { territoryId: 'farside', from: '2026-06-15', to: '2026-06-21' } : null;
     return { ...person, skills, loan };

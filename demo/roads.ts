@@ -1,5 +1,15 @@
-import { buildRoadGraph, fastestFrom, greatCircleM, isInside, type LatLon, type Random, type Road, type RoadClass, type RoadNetwork } from '@/core/index';
-import { KM_LAT, KM_LON, type Town } from './island';
+import {
+  buildRoadGraph,
+  fastestFrom,
+  greatCircleM,
+  isInside,
+  type LatLon,
+  type Random,
+  type Road,
+  type RoadClass,
+  type RoadNetwork,
+} from '@/core/index';
+import { KM_LAT, KM_LON, type Town } from './geography';
 
 interface Ground {
   readonly coasts: readonly (readonly LatLon[])[];
@@ -37,7 +47,10 @@ function throwJunctions(random: Random, ground: Ground): LatLon[] {
   const [south, north] = [Math.min(...lats), Math.max(...lats)];
   const [west, east] = [Math.min(...lons), Math.max(...lons)];
   for (let i = 0; i < 9000; i++) {
-    tryPoint({ lat: south + random.next() * (north - south), lon: west + random.next() * (east - west) }, RURAL_SPACING_KM);
+    tryPoint(
+      { lat: south + random.next() * (north - south), lon: west + random.next() * (east - west) },
+      RURAL_SPACING_KM,
+    );
   }
   return out.map((p) => ({ lat: Math.round(p.lat * 1e6) / 1e6, lon: Math.round(p.lon * 1e6) / 1e6 }));
 }
@@ -49,7 +62,8 @@ function throwJunctions(random: Random, ground: Ground): LatLon[] {
 function joinNeighbours(ground: Ground, junctions: readonly LatLon[]): [number, number][] {
   const n = junctions.length;
   const flat = junctions.map((p) => ({ x: p.lon / KM_LON, y: p.lat / KM_LAT }));
-  const d2 = (a: number, b: number): number => (flat[a]!.x - flat[b]!.x) ** 2 + (flat[a]!.y - flat[b]!.y) ** 2;
+  const d2 = (a: number, b: number): number =>
+    (flat[a]!.x - flat[b]!.x) ** 2 + (flat[a]!.y - flat[b]!.y) ** 2;
   const edges: [number, number][] = [];
   for (let a = 0; a < n; a++) {
     for (let b = a + 1; b < n; b++) {
@@ -102,7 +116,12 @@ function connect(junctions: readonly LatLon[], edges: [number, number][]): [numb
   }
 }
 
-function drawRoad(random: Random, junctions: readonly LatLon[], ends: [number, number], roadClass: RoadClass): Road {
+function drawRoad(
+  random: Random,
+  junctions: readonly LatLon[],
+  ends: [number, number],
+  roadClass: RoadClass,
+): Road {
   const [a, b] = [junctions[ends[0]]!, junctions[ends[1]]!];
   const bend = roadClass === 'causeway' ? 0.02 : 0.14;
   const side = (random.next() - 0.5) * 2 * bend;
@@ -125,10 +144,13 @@ function raiseMainRoads(network: RoadNetwork, townCount: number): RoadNetwork {
   for (let t = 0; t < townCount; t++) {
     const tree = fastestFrom(graph, t);
     for (let u = 0; u < townCount; u++) {
-      for (let j = u; j !== t && tree.before[j]! >= 0; j = tree.before[j]!) uses[graph.roadOf[tree.arcInto[j]!]!]!++;
+      for (let j = u; j !== t && tree.before[j]! >= 0; j = tree.before[j]!)
+        uses[graph.roadOf[tree.arcInto[j]!]!]!++;
     }
   }
-  const roads = network.roads.map((road, r): Road => (road.roadClass === 'rural' && uses[r]! >= 5 ? { ...road, roadClass: 'main' } : road));
+  const roads = network.roads.map(
+    (road, r): Road => (road.roadClass === 'rural' && uses[r]! >= 5 ? { ...road, roadClass: 'main' } : road),
+  );
   return { junctions: network.junctions, roads };
 }
 
@@ -137,8 +159,18 @@ export function buildRoads(random: Random, ground: Ground): RoadNetwork {
   const junctions = throwJunctions(random, ground);
   const edges = joinNeighbours(ground, junctions);
   const links = connect(junctions, edges);
-  const inTown = (j: number): boolean => ground.towns.some((t) => greatCircleM(t.at, junctions[j]!) < t.radiusKm * 1000);
-  const roads = edges.map((e) => drawRoad(random, junctions, e, inTown(e[0]) && inTown(e[1]) ? 'town' : 'rural'));
-  const causeways = links.map((e) => drawRoad(random, junctions, e, staysOnLand(ground, junctions[e[0]]!, junctions[e[1]]!) ? 'rural' : 'causeway'));
+  const inTown = (j: number): boolean =>
+    ground.towns.some((t) => greatCircleM(t.at, junctions[j]!) < t.radiusKm * 1000);
+  const roads = edges.map((e) =>
+    drawRoad(random, junctions, e, inTown(e[0]) && inTown(e[1]) ? 'town' : 'rural'),
+  );
+  const causeways = links.map((e) =>
+    drawRoad(
+      random,
+      junctions,
+      e,
+      staysOnLand(ground, junctions[e[0]]!, junctions[e[1]]!) ? 'rural' : 'causeway',
+    ),
+  );
   return raiseMainRoads({ junctions, roads: [...roads, ...causeways] }, ground.towns.length);
 }

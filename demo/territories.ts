@@ -1,6 +1,6 @@
 import { greatCircleM, type LatLon } from '@/core/index';
+import { atKm } from './geography';
 import type { Island } from './island';
-import { atKm } from './island';
 
 export interface DemoTerritory {
   readonly id: string;

@@ -27,7 +27,18 @@ export type SolveArguments = z.infer<typeof solveArguments>;
 
 /** Splits a call into options and plain words, and checks the options. */
 export function readArguments(argv: readonly string[]): { options: SolveArguments; words: string[] } {
-  const names = ['format', 'rounding', 'objective', 'customers', 'seconds', 'iterations', 'seed', 'start', 'out', 'trace'];
+  const names = [
+    'format',
+    'rounding',
+    'objective',
+    'customers',
+    'seconds',
+    'iterations',
+    'seed',
+    'start',
+    'out',
+    'trace',
+  ];
   try {
     const { values, positionals } = parseArgs({
       args: [...argv],

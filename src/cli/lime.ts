@@ -21,7 +21,8 @@ function run(argv: readonly string[]): number {
   const [command, ...rest] = argv;
   const { options, words } = readArguments(rest);
   if (command === 'solve' && words[0] !== undefined) return solveCommand(words[0], options);
-  if (command === 'verify' && words[0] !== undefined && words[1] !== undefined) return verifyCommand(words[0], words[1]);
+  if (command === 'verify' && words[0] !== undefined && words[1] !== undefined)
+    return verifyCommand(words[0], words[1]);
   if (command === 'schema') return schemaCommand(words[0]);
   throw new UsageError(USAGE);
 }

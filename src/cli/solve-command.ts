@@ -1,10 +1,10 @@
 import { writeFileSync } from 'node:fs';
-import { type Read } from '@/contract/file-error';
+import type { Read } from '@/contract/file-error';
 import { readPlan, readProblem } from '@/contract/read-problem';
 import { readSolomon, solomonText } from '@/contract/solomon';
+import { type Budget, type SearchState, solve } from '@/core/engine/index';
 import type { Plan, Problem } from '@/core/index';
 import { verifyPlan } from '@/core/index';
-import { type Budget, type SearchState, solve } from '@/core/engine/index';
 import { type SolveArguments, UsageError } from './arguments';
 import { readText } from './read-text';
 
@@ -37,7 +37,8 @@ function readJob(path: string, options: SolveArguments): Job {
 /** `lime solve FILE`: writes the plan, and says on the error stream how it went. */
 export function solveCommand(path: string, options: SolveArguments): number {
   const { problem, print } = readJob(path, options);
-  const start = options.start === undefined ? undefined : must(options.start, readPlan(readText(options.start)));
+  const start =
+    options.start === undefined ? undefined : must(options.start, readPlan(readText(options.start)));
   const trace: string[] = ['iterations,temperature,current,best'];
   const record = (s: SearchState): void => {
     if (options.trace === undefined || s.iterations % 4096 !== 0) return;
@@ -46,12 +47,17 @@ export function solveCommand(path: string, options: SolveArguments): number {
   const startedAt = performance.now();
   const result = solve(problem, { seed: options.seed, budget: budgetOf(options), start, onProgress: record });
   if (!result.ok) {
-    throw new UsageError(`${options.start ?? path}: held visits break rules: ${result.conflict.visitIds.join(', ')}`);
+    throw new UsageError(
+      `${options.start ?? path}: held visits break rules: ${result.conflict.visitIds.join(', ')}`,
+    );
   }
   const { plan, state, constructedPrice } = result.solution;
   const verdict = verifyPlan(problem, plan);
   if (verdict.kind !== 'judged' || verdict.violations.length > 0 || !verdict.priceAgrees) {
-    console.error('The checker does not accept this plan; nothing was written.', JSON.stringify(verdict).slice(0, 2000));
+    console.error(
+      'The checker does not accept this plan; nothing was written.',
+      JSON.stringify(verdict).slice(0, 2000),
+    );
     return 1;
   }
   const text = print(plan);

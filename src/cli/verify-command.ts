@@ -14,6 +14,8 @@ export function verifyCommand(problemPath: string, planPath: string): number {
     throw new UsageError(`${planPath}: ${first?.path ?? ''}: ${first?.code ?? ''} "${first?.id ?? ''}"`);
   }
   const { violations, parts, price, priceAgrees } = verdict;
-  process.stdout.write(`${JSON.stringify({ violations, parts, price, claimed: plan.price, priceAgrees }, null, 1)}\n`);
+  process.stdout.write(
+    `${JSON.stringify({ violations, parts, price, claimed: plan.price, priceAgrees }, null, 1)}\n`,
+  );
   return violations.length > 0 || !priceAgrees ? 1 : 0;
 }

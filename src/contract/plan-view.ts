@@ -82,7 +82,11 @@ export interface PersonView {
   readonly name: string;
   readonly zone: string;
   readonly homeTerritory: string;
-  readonly skills: readonly { readonly name: string; readonly level: number; readonly validTo: string | null }[];
+  readonly skills: readonly {
+    readonly name: string;
+    readonly level: number;
+    readonly validTo: string | null;
+  }[];
   readonly shifts: readonly ShiftView[];
 }
 

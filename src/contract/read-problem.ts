@@ -19,7 +19,10 @@ export function readPlan(text: string): Read<Plan> {
 /** The first thing that a schema cannot say and that is wrong, or null. */
 export function firstNonsense(problem: Problem): FileError | null {
   return (
-    duplicateIds(problem) ?? matrixSize(problem) ?? firstOf(problem.shifts, shiftError(problem)) ?? firstOf(problem.visits, visitError(problem))
+    duplicateIds(problem) ??
+    matrixSize(problem) ??
+    firstOf(problem.shifts, shiftError(problem)) ??
+    firstOf(problem.visits, visitError(problem))
   );
 }
 
@@ -54,7 +57,10 @@ function matrixSize(problem: Problem): FileError | null {
   for (const key of ['durationSec', 'distanceM'] as const) {
     const size = problem.travel[key].length;
     if (size !== cells) {
-      return fail(`travel.${key}`, `expected ${cells} entries for ${problem.places.length} places; found ${size}`);
+      return fail(
+        `travel.${key}`,
+        `expected ${cells} entries for ${problem.places.length} places; found ${size}`,
+      );
     }
   }
   return null;
@@ -73,7 +79,10 @@ function shiftError(problem: Problem) {
       return fail(`${at}.endSec`, `a shift ends after it starts (${shift.startSec}); found ${shift.endSec}`);
     }
     if (shift.break && shift.break.latestSec < shift.break.earliestSec) {
-      return fail(`${at}.break.latestSec`, `not before earliestSec (${shift.break.earliestSec}); found ${shift.break.latestSec}`);
+      return fail(
+        `${at}.break.latestSec`,
+        `not before earliestSec (${shift.break.earliestSec}); found ${shift.break.latestSec}`,
+      );
     }
     return null;
   };
@@ -87,7 +96,10 @@ function visitError(problem: Problem) {
     if (!places.has(visit.placeId)) return fail(`${at}.placeId`, `no place "${visit.placeId}"`);
     for (const [k, w] of visit.windows.entries()) {
       if (w.endSec < w.startSec) {
-        return fail(`${at}.windows[${k}].endSec`, `a window ends after it starts (${w.startSec}); found ${w.endSec}`);
+        return fail(
+          `${at}.windows[${k}].endSec`,
+          `a window ends after it starts (${w.startSec}); found ${w.endSec}`,
+        );
       }
       if (w.latestSec < w.endSec) {
         return fail(`${at}.windows[${k}].latestSec`, `not before endSec (${w.endSec}); found ${w.latestSec}`);
@@ -98,6 +110,8 @@ function visitError(problem: Problem) {
       if (stranger >= 0) return fail(`${at}.${key}[${stranger}]`, `no person "${visit[key][stranger]}"`);
     }
     const tied = visit.tie.personId;
-    return tied !== undefined && !persons.has(tied) ? fail(`${at}.tie.personId`, `no person "${tied}"`) : null;
+    return tied !== undefined && !persons.has(tied)
+      ? fail(`${at}.tie.personId`, `no person "${tied}"`)
+      : null;
   };
 }

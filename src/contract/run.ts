@@ -1,5 +1,4 @@
 import { z } from 'zod';
-import { OBJECTIVES } from '@/core/index';
 
 const isoDate = z.iso.date({ error: 'expected a date like 2026-06-09' });
 
@@ -10,7 +9,10 @@ export const extentSchema = z
     firstDate: isoDate,
     lastDate: isoDate,
   })
-  .refine((e) => e.lastDate >= e.firstDate, { path: ['lastDate'], message: 'the last day is before the first' })
+  .refine((e) => e.lastDate >= e.firstDate, {
+    path: ['lastDate'],
+    message: 'the last day is before the first',
+  })
   .refine((e) => (Date.parse(e.lastDate) - Date.parse(e.firstDate)) / 86_400_000 < 31, {
     path: ['lastDate'],
     message: 'at most 31 days at once',
@@ -21,12 +23,13 @@ export const runRequest = z.strictObject({
   extent: extentSchema,
   playbookVersionId: z.string().min(1, 'choose a playbook'),
   mayMove: z.enum(['loose', 'all']),
-  seconds: z.coerce.number({ error: 'expected a number of seconds' }).int('whole seconds').min(1, 'at least 1 second').max(1800, 'at most 1,800 seconds'),
+  seconds: z.coerce
+    .number({ error: 'expected a number of seconds' })
+    .int('whole seconds')
+    .min(1, 'at least 1 second')
+    .max(1800, 'at most 1,800 seconds'),
 });
 export type RunRequest = z.infer<typeof runRequest>;
-
-const part = z.object({ amount: z.number(), price: z.number() });
-export const partsSchema = z.object(Object.fromEntries(OBJECTIVES.map((o) => [o, part])) as Record<(typeof OBJECTIVES)[number], typeof part>);
 
 /** One moment of a running search. */
 export const progressPoint = z.object({

@@ -43,14 +43,24 @@ export function readSolomon(text: string, name: string, options: SolomonOptions)
     if (line.trim() === '' || !/^[-+\d]/.test(words[0] ?? '')) continue;
     const numbers = words.map(Number);
     const where = `line ${ix + 1}`;
-    if (numbers.some((n) => !Number.isFinite(n))) return refuse(where, `expected numbers; found "${line.trim()}"`);
+    if (numbers.some((n) => !Number.isFinite(n)))
+      return refuse(where, `expected numbers; found "${line.trim()}"`);
     if (!fleet) {
       if (numbers.length !== 2) return refuse(where, 'expected number of vehicles and capacity');
       fleet = { vehicles: numbers[0]!, capacity: numbers[1]! };
       continue;
     }
-    if (numbers.length !== 7) return refuse(where, `expected 7 numbers for a customer; found ${numbers.length}`);
-    const [id, x, y, demand, ready, due, service] = numbers as [number, number, number, number, number, number, number];
+    if (numbers.length !== 7)
+      return refuse(where, `expected 7 numbers for a customer; found ${numbers.length}`);
+    const [id, x, y, demand, ready, due, service] = numbers as [
+      number,
+      number,
+      number,
+      number,
+      number,
+      number,
+      number,
+    ];
     if (due < ready) return refuse(where, `a window ends after it starts (${ready}); found ${due}`);
     if (id !== rows.length) return refuse(where, `expected customer ${rows.length}; found ${id}`);
     rows.push({ id, x, y, demand, ready, due, service });

@@ -2,16 +2,13 @@
 export { assert } from './base/assert';
 export { createRandom, type Random } from './base/random';
 export { stableJson } from './base/stable-json';
-export { EARTH_RADIUS_M, greatCircleM, type LatLon } from './geo/point';
-export { centreOf, isInside, type Ring, signedAreaM2 } from './geo/polygon';
+export { greatCircleM, type LatLon } from './geo/point';
+export { centreOf, isInside } from './geo/polygon';
 export {
   OBJECTIVES,
   type Objective,
-  type Part,
   type Parts,
   type Plan,
-  type PlannedRoute,
-  type PlannedStop,
 } from './model/plan';
 export type {
   BreakRule,
@@ -21,36 +18,25 @@ export type {
   Problem,
   RuleSettings,
   Shift,
-  SkillLevel,
-  Tie,
   TravelMatrix,
   Visit,
   VisitWindow,
 } from './model/problem';
-export { indexProblem, type ProblemIndex } from './model/problem-index';
-export { ALL_OBJECTIVES } from './objectives/all';
-export { pricePlan, priceRoute, priceStop, totalPrice } from './objectives/price-plan';
-export { RULE_CODES, type RuleCode, type Violation } from './rules/violation';
-export { type Interval, intersect, subtract, totalSec, unite } from './time/interval';
-export { type DayException, type DayHours, type WeekPattern, workingIntervals } from './time/week-pattern';
+export { priceRoute, priceStop } from './objectives/price-plan';
+export type { RuleCode, Violation } from './rules/violation';
+export type { Interval } from './time/interval';
+export { type DayException, type WeekPattern, workingIntervals } from './time/week-pattern';
 export {
-  clockOf,
   datesFrom,
   daysBetween,
   instantOf,
-  isZone,
-  type LocalDate,
   localDateOf,
   offsetMinutes,
   weekdayOf,
 } from './time/zone';
-export type { TimedBreak, TimedPlan, TimedRoute, TimedStop } from './timing/timed-plan';
-export { earliestStart, lateSecAt } from './timing/windows';
-export { verifyPlan, type Verdict } from './verify/verify-plan';
+export type { TimedRoute, TimedStop } from './timing/timed-plan';
 export {
   buildRoadGraph,
-  driveSec,
-  ROAD_SPEED_KMH,
   type Road,
   type RoadClass,
   type RoadGraph,
@@ -58,3 +44,4 @@ export {
 } from './travel/road-network';
 export { fastestFrom } from './travel/shortest-paths';
 export { legGeometry, type PathTrees, travelMatrix } from './travel/travel-matrix';
+export { type Verdict, verifyPlan } from './verify/verify-plan';

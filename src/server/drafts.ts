@@ -11,7 +11,8 @@ import { Refusal } from './refusal';
 import { readRunProblem } from './run-problem';
 import type { User } from './session';
 
-interface Stored extends Omit<DraftRow, 'territoryNames' | 'createdAt' | 'firstDate' | 'lastDate' | 'territoryIds'> {
+interface Stored
+  extends Omit<DraftRow, 'territoryNames' | 'createdAt' | 'firstDate' | 'lastDate' | 'territoryIds'> {
   readonly createdAt: Date;
   readonly extent: Extent;
 }
@@ -28,7 +29,12 @@ export async function listDrafts(user: User): Promise<DraftRow[]> {
      join playbooks p on p.id = v.playbook_id
      where d.kind = 'draft' and d.status <> 'thrown-away' order by d.created_at desc limit 100`,
   );
-  const names = new Map((await select<{ id: string; name: string }>(db, 'select id, name from territories')).map((t) => [t.id, t.name]));
+  const names = new Map(
+    (await select<{ id: string; name: string }>(db, 'select id, name from territories')).map((t) => [
+      t.id,
+      t.name,
+    ]),
+  );
   return rows
     .filter((r) => r.extent.territoryIds.every((t) => seen.has(t)))
     .map(({ extent, createdAt, ...row }) => ({
@@ -42,9 +48,18 @@ export async function listDrafts(user: User): Promise<DraftRow[]> {
 }
 
 /** What changed in the live plan, within a draft's reach, since its run began. */
-async function conflictsOf(plan: { id: string; runId: string }, liveId: string, transaction: Transaction): Promise<string[]> {
+async function conflictsOf(
+  plan: { id: string; runId: string },
+  liveId: string,
+  transaction: Transaction,
+): Promise<string[]> {
   const days = shiftDays(await readRunProblem(plan.runId));
-  const rows = await select<{ label: string; technicianId: string | null; date: string | null; isOwn: boolean }>(
+  const rows = await select<{
+    label: string;
+    technicianId: string | null;
+    date: string | null;
+    isOwn: boolean;
+  }>(
     database(),
     `select 'W-' || w.number as label, p.technician_id as "technicianId", p.date, d.visit_id is not null as "isOwn"
      from placements p join visits v on v.id = p.visit_id join work_orders w on w.id = v.work_order_id
@@ -76,7 +91,11 @@ export async function acceptDraft(user: User, planId: string): Promise<void> {
     if (!open) throw new Refusal('conflict', { reason: 'not-open' });
     const changed = await conflictsOf({ id: plan.id, runId }, live.id, transaction);
     if (changed.length > 0) throw new Refusal('conflict', { reason: 'live-changed', changed });
-    await layOver({ id: plan.id, name: plan.name, runId }, { id: live.id, revision: live.revision + 1 }, { user, extent, transaction });
+    await layOver(
+      { id: plan.id, name: plan.name, runId },
+      { id: live.id, revision: live.revision + 1 },
+      { user, extent, transaction },
+    );
   });
 }
 
@@ -99,22 +118,49 @@ async function layOver(
     return (old?.technicianId ?? null) !== p.technicianId || (old?.startAt ?? null) !== p.startAt;
   });
   const instant = (sec: number | null): Date | null => (sec === null ? null : new Date(sec * 1000));
-  await table(db, 'placements').destroy({ where: { planId: live.id, visitId: moved.map((p) => p.visitId) }, transaction });
+  await table(db, 'placements').destroy({
+    where: { planId: live.id, visitId: moved.map((p) => p.visitId) },
+    transaction,
+  });
   await table(db, 'placements').bulkCreate(
-    moved.map((p) => ({ planId: live.id, visitId: p.visitId, technicianId: p.technicianId, date: p.date, startsAt: instant(p.startAt), changedRevision: live.revision })),
+    moved.map((p) => ({
+      planId: live.id,
+      visitId: p.visitId,
+      technicianId: p.technicianId,
+      date: p.date,
+      startsAt: instant(p.startAt),
+      changedRevision: live.revision,
+    })),
     { transaction },
   );
   await table(db, 'plan_changes').bulkCreate(
-    moved.map((p) => ({ visitId: p.visitId, revision: live.revision, technicianId: p.technicianId, startsAt: instant(p.startAt), source: draft.name, userId: user.id })),
+    moved.map((p) => ({
+      visitId: p.visitId,
+      revision: live.revision,
+      technicianId: p.technicianId,
+      startsAt: instant(p.startAt),
+      source: draft.name,
+      userId: user.id,
+    })),
     { transaction },
   );
   const redone = [...shiftDays(await readRunProblem(draft.runId))].map((key) => key.split('@'));
   const people = [...new Set(redone.map(([technicianId]) => technicianId ?? ''))];
   const dates = [...new Set(redone.map(([, date]) => date ?? ''))];
-  await table(db, 'plan_days').destroy({ where: { planId: live.id, technicianId: people, date: dates }, transaction });
+  await table(db, 'plan_days').destroy({
+    where: { planId: live.id, technicianId: people, date: dates },
+    transaction,
+  });
   const days = await readPlanDays(db, draft.id, extent, transaction);
   await table(db, 'plan_days').bulkCreate(
-    days.map((d) => ({ planId: live.id, technicianId: d.technicianId, date: d.date, departAt: instant(d.departAt), breakAt: instant(d.breakAt), arriveAt: instant(d.arriveAt) })),
+    days.map((d) => ({
+      planId: live.id,
+      technicianId: d.technicianId,
+      date: d.date,
+      departAt: instant(d.departAt),
+      breakAt: instant(d.breakAt),
+      arriveAt: instant(d.arriveAt),
+    })),
     { transaction },
   );
   await table(db, 'plans').update({ revision: live.revision }, { where: { id: live.id }, transaction });
@@ -125,7 +171,10 @@ export async function throwAwayDraft(user: User, planId: string): Promise<void> 
   const plan = await findPlan(user, planId);
   if (plan.runId === null) throw new Refusal('not-found');
   await requireChange(user, (await extentOfRun(plan.runId)).territoryIds);
-  const [count] = await table(database(), 'plans').update({ status: 'thrown-away' }, { where: { id: plan.id, status: 'open' } });
+  const [count] = await table(database(), 'plans').update(
+    { status: 'thrown-away' },
+    { where: { id: plan.id, status: 'open' } },
+  );
   if (count === 0) throw new Refusal('conflict', { reason: 'not-open' });
 }
 
@@ -140,7 +189,13 @@ export async function readHistory(user: User, visitId: string): Promise<HistoryE
   );
   if (!visit) throw new Refusal('not-found');
   await requireSight(user, [visit.territoryId]);
-  const rows = await select<{ at: Date; source: string; person: string | null; startsAt: number | null; by: string | null }>(
+  const rows = await select<{
+    at: Date;
+    source: string;
+    person: string | null;
+    startsAt: number | null;
+    by: string | null;
+  }>(
     db,
     `select c.changed_at as at, c.source, t.name as person, extract(epoch from c.starts_at)::float8 as "startsAt", u.name as by
      from plan_changes c left join technicians t on t.id = c.technician_id left join users u on u.id = c.user_id

@@ -12,6 +12,12 @@ export async function exportProblem(firstDate: string, lastDate: string): Promis
   const extent = { territoryIds: territories.map((t) => t.id), firstDate, lastDate };
   const { data, zone } = await loadSchedule(extent, await readLivePlan(database()));
   const playbook = await defaultPlaybook();
-  const built = await buildProblem(data, { extent, playbook: playbook.content, zone, mayMove: 'all', name: `${firstDate} to ${lastDate}` });
+  const built = await buildProblem(data, {
+    extent,
+    playbook: playbook.content,
+    zone,
+    mayMove: 'all',
+    name: `${firstDate} to ${lastDate}`,
+  });
   return built.problem;
 }

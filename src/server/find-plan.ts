@@ -10,13 +10,15 @@ import type { User } from './session';
 export async function findPlan(user: User, planId: string): Promise<PlanRow> {
   if (planId === 'live') return readLivePlan(database());
   const plan = await readPlan(database(), planId);
-  if (!plan || plan.kind !== 'draft' || plan.runId === null) throw new Refusal('not-found');
+  if (plan?.kind !== 'draft' || plan.runId === null) throw new Refusal('not-found');
   await requireSight(user, (await extentOfRun(plan.runId)).territoryIds);
   return plan;
 }
 
 export async function extentOfRun(runId: string): Promise<Extent> {
-  const [run] = await select<{ extent: Extent }>(database(), 'select extent from runs where id = :runId', { runId });
+  const [run] = await select<{ extent: Extent }>(database(), 'select extent from runs where id = :runId', {
+    runId,
+  });
   if (!run) throw new Refusal('not-found');
   return run.extent;
 }

@@ -1,7 +1,9 @@
 import { randomBytes, scrypt, timingSafeEqual } from 'node:crypto';
 import { promisify } from 'node:util';
 
-const derive = promisify<string, Buffer, number, { N: number; r: number; p: number; maxmem: number }, Buffer>(scrypt);
+const derive = promisify<string, Buffer, number, { N: number; r: number; p: number; maxmem: number }, Buffer>(
+  scrypt,
+);
 /** Cost as OWASP's password storage advice gives for scrypt: N = 2^17, r = 8, p = 1 (from memory). */
 const COST = { N: 131_072, r: 8, p: 1, maxmem: 256 * 1024 * 1024 };
 const KEY_BYTES = 32;

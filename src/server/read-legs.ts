@@ -5,7 +5,11 @@ import type { User } from './session';
 import { legBetween } from './travel';
 
 /** Routes of a plan as lines along the roads (RFC 7946), one feature a person and day. */
-export async function readLegs(user: User, planId: string, extent: unknown): Promise<FeatureCollection<LineString>> {
+export async function readLegs(
+  user: User,
+  planId: string,
+  extent: unknown,
+): Promise<FeatureCollection<LineString>> {
   const view = await readPlanView(user, planId, extent, 0);
   const visits = new Map(view.visits.map((v) => [v.id, v]));
   const features: Feature<LineString>[] = [];

@@ -19,7 +19,8 @@ export async function readPlanDefaults(user: User): Promise<PlanDefaults> {
   const access = new Map((await readAccess(user)).map((a) => [a.territoryId, a.mayChange]));
   const territories = (await readTerritories(database())).filter((t) => access.has(t.id));
   const playbooks = await listPlaybooks();
-  const mayRun = (user.role === 'analyst' || user.role === 'dispatcher') && [...access.values()].some((may) => may);
+  const mayRun =
+    (user.role === 'analyst' || user.role === 'dispatcher') && [...access.values()].some((may) => may);
   return {
     territories: territories.map((t) => ({ id: t.id, name: t.name, mayChange: access.get(t.id) ?? false })),
     playbooks: playbooks.map(({ id, name, version, note }) => ({ id, name, version, note })),

@@ -1,9 +1,20 @@
-import { datesFrom, daysBetween, type Parts, priceRoute, priceStop, type Shift, type TimedRoute, type TimedStop, type Verdict, verifyPlan } from '@/core/index';
 import type { PlanView, RouteView, ShiftView, StopView, VisitView } from '@/contract/plan-view';
 import { type Extent, extentSchema } from '@/contract/run';
+import {
+  datesFrom,
+  daysBetween,
+  type Parts,
+  priceRoute,
+  priceStop,
+  type Shift,
+  type TimedRoute,
+  type TimedStop,
+  type Verdict,
+  verifyPlan,
+} from '@/core/index';
+import { select } from '@/db/connection';
 import { type PlanRow, readLivePlan } from '@/db/repositories/plans';
 import { readDepots, type TechnicianRow, type VisitRow } from '@/db/repositories/schedule-data';
-import { select } from '@/db/connection';
 import { requireSight } from './access';
 import { database } from './database';
 import { extentOfRun, findPlan } from './find-plan';
@@ -34,7 +45,8 @@ export async function judgePlan(plan: PlanRow, extent: Extent, playbook: Playboo
     name: plan.name,
   });
   const verdict = verifyPlan(built.problem, built.plan);
-  if (verdict.kind !== 'judged') throw new Error(`Plan ${plan.id} cannot be replayed: ${JSON.stringify(verdict.errors)}`);
+  if (verdict.kind !== 'judged')
+    throw new Error(`Plan ${plan.id} cannot be replayed: ${JSON.stringify(verdict.errors)}`);
   return { built, verdict, loaded };
 }
 
@@ -49,7 +61,12 @@ async function playbookOf(plan: PlanRow): Promise<PlaybookVersion> {
 }
 
 /** Everything that the Plan page draws for a plan and an extent that the user may see. */
-export async function readPlanView(user: User, planId: string, rawExtent: unknown, now: number): Promise<PlanView> {
+export async function readPlanView(
+  user: User,
+  planId: string,
+  rawExtent: unknown,
+  now: number,
+): Promise<PlanView> {
   const parsed = extentSchema.safeParse(rawExtent);
   if (!parsed.success) throw new Refusal('invalid', { message: parsed.error.issues[0]?.message });
   const extent = parsed.data;
@@ -76,13 +93,32 @@ export async function readPlanView(user: User, planId: string, rawExtent: unknow
       .filter((t) => extent.territoryIds.includes(t.id))
       .map((t) => ({ ...t, mayChange: changeable.has(t.id) })),
     depots: await readDepots(database(), extent.territoryIds),
-    people: loaded.data.technicians.map((t) => personView(t, judge, verdict, extent)),
-    visits: loaded.data.visits.filter((v) => planned.has(v.id) && seen.has(v.territoryId)).map((v) => visitView(v, names)),
+    people: byTerritory(
+      loaded.data.technicians.map((t) => personView(t, judge, verdict, extent)),
+      loaded.territories,
+    ),
+    visits: loaded.data.visits
+      .filter((v) => planned.has(v.id) && seen.has(v.territoryId))
+      .map((v) => visitView(v, names)),
     looseIds: built.plan.unplannedVisitIds.filter((id) => seen.has(byId.get(id)?.territoryId ?? '')),
     parts: verdict.parts,
     baseline,
-    violations: verdict.violations.filter((v) => v.visitId === undefined || seen.has(byId.get(v.visitId)?.territoryId ?? '')),
+    violations: verdict.violations.filter(
+      (v) => v.visitId === undefined || seen.has(byId.get(v.visitId)?.territoryId ?? ''),
+    ),
   };
+}
+
+/** People of one territory stand together; those from elsewhere who help out come last. */
+function byTerritory(
+  people: PlanView['people'],
+  territories: readonly { id: string; name: string }[],
+): PlanView['people'] {
+  const rank = new Map(territories.map((t, i) => [t.id, i]));
+  const rankOf = (id: string): number => rank.get(id) ?? territories.length;
+  return [...people].sort(
+    (a, b) => rankOf(a.homeTerritory) - rankOf(b.homeTerritory) || a.name.localeCompare(b.name, 'en'),
+  );
 }
 
 async function baselineParts(extent: Extent, playbook: PlaybookVersion): Promise<Parts> {
@@ -90,13 +126,20 @@ async function baselineParts(extent: Extent, playbook: PlaybookVersion): Promise
 }
 
 /** Figures of a draft and of the live plan over the draft's own extent. */
-export async function compareDraft(user: User, planId: string): Promise<{ draft: Parts; live: Parts; violations: number }> {
+export async function compareDraft(
+  user: User,
+  planId: string,
+): Promise<{ draft: Parts; live: Parts; violations: number }> {
   const plan = await findPlan(user, planId);
   if (plan.runId === null) throw new Refusal('not-found');
   const extent = await extentOfRun(plan.runId);
   const playbook = await playbookOf(plan);
   const { verdict } = await judgePlan(plan, extent, playbook);
-  return { draft: verdict.parts, live: await baselineParts(extent, playbook), violations: verdict.violations.length };
+  return {
+    draft: verdict.parts,
+    live: await baselineParts(extent, playbook),
+    violations: verdict.violations.length,
+  };
 }
 
 interface RouteJudge {
@@ -118,7 +161,8 @@ function personView(
     id: technician.id,
     name: technician.name,
     zone: technician.zone,
-    homeTerritory: membershipsOn(technician, extent.firstDate).find((m) => m.relation === 'home')?.territoryId ?? '',
+    homeTerritory:
+      membershipsOn(technician, extent.firstDate).find((m) => m.relation === 'home')?.territoryId ?? '',
     skills: technician.skills.map((s) => ({ name: s.name, level: s.level, validTo: s.validTo })),
     shifts: shifts.map((s) => shiftView(s, routes.get(s.id), judge)),
   };
@@ -150,7 +194,9 @@ function routeView(route: TimedRoute, judge: RouteJudge): RouteView {
     overtimeSec: route.overtimeSec,
     endTravelSec: route.endTravelSec,
     endTravelM: route.endTravelM,
-    break: route.break ? { startAt: route.break.startSec + originSec, endAt: route.break.endSec + originSec } : null,
+    break: route.break
+      ? { startAt: route.break.startSec + originSec, endAt: route.break.endSec + originSec }
+      : null,
     stops: route.stops.map((stop) => stopView(stop, route, judge)),
     parts: priceRoute(route, problem.prices),
   };
@@ -185,7 +231,9 @@ function stopView(stop: TimedStop, route: TimedRoute, judge: RouteJudge): StopVi
 
 function visitView(visit: VisitRow, names: ReadonlyMap<string, string>): VisitView {
   const wished = (wish: string): string[] =>
-    visit.wishes.filter((w) => w.wish === wish).map((w) => names.get(w.technicianId) ?? 'somebody outside this extent');
+    visit.wishes
+      .filter((w) => w.wish === wish)
+      .map((w) => names.get(w.technicianId) ?? 'somebody outside this extent');
   return {
     id: visit.id,
     label: visit.part > 1 ? `W-${visit.number}.${visit.part}` : `W-${visit.number}`,

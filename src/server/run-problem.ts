@@ -13,7 +13,11 @@ export function packProblem(problem: Problem): Buffer {
 }
 
 export async function readRunProblem(runId: string): Promise<Stored> {
-  const [row] = await select<{ problem: Buffer | null }>(database(), 'select problem from runs where id = :runId', { runId });
+  const [row] = await select<{ problem: Buffer | null }>(
+    database(),
+    'select problem from runs where id = :runId',
+    { runId },
+  );
   assert(row?.problem, `run ${runId} has a problem`);
   return JSON.parse(gunzipSync(row.problem).toString('utf8')) as Stored;
 }

@@ -1,6 +1,6 @@
 import { createHash, randomUUID } from 'node:crypto';
+import { type Extent, type RunOutcome, type RunView, runRequest } from '@/contract/run';
 import { stableJson } from '@/core/index';
-import { type Extent, type RunOutcome, runRequest, type RunView } from '@/contract/run';
 import { select } from '@/db/connection';
 import { table } from '@/db/models/tables';
 import { readLivePlan } from '@/db/repositories/plans';
@@ -54,7 +54,11 @@ export async function startRun(user: User, raw: unknown): Promise<string> {
         name: `${playbook.name} ${extent.firstDate}`,
       });
       const empty: RunOutcome | null =
-        ownVisitIds.length === 0 ? { code: 'no-work' } : problem.shifts.length === 0 ? { code: 'no-people' } : null;
+        ownVisitIds.length === 0
+          ? { code: 'no-work' }
+          : problem.shifts.length === 0
+            ? { code: 'no-people' }
+            : null;
       if (empty) throw new Refusal('invalid', { path: 'extent', outcome: empty.code });
       await table(db, 'runs').create(
         {
@@ -135,5 +139,8 @@ export async function listRuns(user: User): Promise<RunView[]> {
 export async function stopRun(user: User, id: string): Promise<void> {
   const run = await readRun(user, id);
   await requireChange(user, run.extent.territoryIds);
-  await table(database(), 'runs').update({ stopRequested: true }, { where: { id, status: ['queued', 'running'] } });
+  await table(database(), 'runs').update(
+    { stopRequested: true },
+    { where: { id, status: ['queued', 'running'] } },
+  );
 }

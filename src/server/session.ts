@@ -1,8 +1,8 @@
 import { createHash, randomBytes, randomUUID } from 'node:crypto';
 import { z } from 'zod';
+import { environment } from '@/config/environment';
 import { select } from '@/db/connection';
 import { table } from '@/db/models/tables';
-import { environment } from '@/config/environment';
 import { database } from './database';
 import { hashPassword, isPassword } from './password';
 import { Refusal } from './refusal';

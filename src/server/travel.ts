@@ -1,4 +1,13 @@
-import { buildRoadGraph, type LatLon, legGeometry, type PathTrees, type RoadGraph, type RoadNetwork, type TravelMatrix, travelMatrix } from '@/core/index';
+import {
+  buildRoadGraph,
+  type LatLon,
+  legGeometry,
+  type PathTrees,
+  type RoadGraph,
+  type RoadNetwork,
+  type TravelMatrix,
+  travelMatrix,
+} from '@/core/index';
 import { select } from '@/db/connection';
 import { database } from './database';
 
@@ -22,9 +31,18 @@ interface Ground {
 const holder = globalThis as { limeGround?: Promise<Ground> };
 
 async function load(): Promise<Ground> {
-  const [row] = await select<{ id: string; content: BaseMap }>(database(), 'select id, content from road_networks limit 1');
+  const [row] = await select<{ id: string; content: BaseMap }>(
+    database(),
+    'select id, content from road_networks limit 1',
+  );
   if (!row) throw new Error('There is no road network in this database');
-  return { id: row.id, map: row.content, graph: buildRoadGraph(row.content.roads), trees: new Map(), legs: new Map() };
+  return {
+    id: row.id,
+    map: row.content,
+    graph: buildRoadGraph(row.content.roads),
+    trees: new Map(),
+    legs: new Map(),
+  };
 }
 
 /** Road network of this installation; loaded once a process. */

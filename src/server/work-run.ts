@@ -1,5 +1,5 @@
-import { type Plan, type Problem, verifyPlan } from '@/core/index';
 import type { Extent, ProgressPoint, RunOutcome } from '@/contract/run';
+import { type Plan, type Problem, verifyPlan } from '@/core/index';
 import { select } from '@/db/connection';
 import { table } from '@/db/models/tables';
 import { database } from './database';
@@ -36,7 +36,12 @@ export async function problemOfRun(id: string): Promise<Problem> {
 }
 
 /** Notes that the run is alive, with its newest figures; says whether somebody asked it to stop. */
-export async function reportRun(id: string, attempt: number, progress: readonly ProgressPoint[], best: Plan | null): Promise<'go-on' | 'stop' | 'lost'> {
+export async function reportRun(
+  id: string,
+  attempt: number,
+  progress: readonly ProgressPoint[],
+  best: Plan | null,
+): Promise<'go-on' | 'stop' | 'lost'> {
   const [row] = await select<{ stop: boolean }>(
     database(),
     `update runs set heartbeat_at = now(), progress = cast(:progress as jsonb),
@@ -85,21 +90,52 @@ export async function finishRun(id: string, attempt: number, finished: Finished)
       transaction,
     );
     if (!run) return;
-    const [count] = await select<{ n: number }>(db, `select count(*)::int + 1 as n from plans where kind = 'draft'`, {}, transaction);
+    const [count] = await select<{ n: number }>(
+      db,
+      `select count(*)::int + 1 as n from plans where kind = 'draft'`,
+      {},
+      transaction,
+    );
     const planId = `draft-${id}`;
     await table(db, 'plans').create(
-      { id: planId, kind: 'draft', name: `Draft ${count?.n ?? 1}, ${run.playbook}`, status: 'open', revision: 0, runId: id, createdAt: new Date() },
+      {
+        id: planId,
+        kind: 'draft',
+        name: `Draft ${count?.n ?? 1}, ${run.playbook}`,
+        status: 'open',
+        revision: 0,
+        runId: id,
+        createdAt: new Date(),
+      },
       { transaction },
     );
     const rows = planRows(problem, plan, run.extent);
-    await table(db, 'placements').bulkCreate(rows.placements.map((p) => ({ planId, ...p })), { transaction });
-    await table(db, 'plan_days').bulkCreate(rows.days.map((d) => ({ planId, ...d })), { transaction });
+    await table(db, 'placements').bulkCreate(
+      rows.placements.map((p) => ({ planId, ...p })),
+      { transaction },
+    );
+    await table(db, 'plan_days').bulkCreate(
+      rows.days.map((d) => ({ planId, ...d })),
+      { transaction },
+    );
   });
 }
 
 export interface PlanRows {
-  readonly placements: { visitId: string; technicianId: string | null; date: string | null; startsAt: Date | null; changedRevision: number }[];
-  readonly days: { technicianId: string; date: string; departAt: Date; breakAt: Date | null; arriveAt: Date }[];
+  readonly placements: {
+    visitId: string;
+    technicianId: string | null;
+    date: string | null;
+    startsAt: Date | null;
+    changedRevision: number;
+  }[];
+  readonly days: {
+    technicianId: string;
+    date: string;
+    departAt: Date;
+    breakAt: Date | null;
+    arriveAt: Date;
+  }[];
 }
 
 /** A core plan as rows. Visits that only block time (other territories') are not the draft's to place. */
@@ -107,7 +143,11 @@ export function planRows(problem: Problem, plan: Plan, extent: Extent): PlanRows
   const originMs = Date.parse(problem.originAt);
   const at = (sec: number): Date => new Date(originMs + sec * 1000);
   const shifts = new Map(problem.shifts.map((s) => [s.id, s]));
-  const foreign = new Set(problem.visits.filter((v) => v.territoryId === null || !extent.territoryIds.includes(v.territoryId)).map((v) => v.id));
+  const foreign = new Set(
+    problem.visits
+      .filter((v) => v.territoryId === null || !extent.territoryIds.includes(v.territoryId))
+      .map((v) => v.id),
+  );
   const placements: PlanRows['placements'] = [];
   const days: PlanRows['days'] = [];
   for (const route of plan.routes) {
@@ -122,11 +162,18 @@ export function planRows(problem: Problem, plan: Plan, extent: Extent): PlanRows
     });
     for (const stop of route.stops) {
       if (foreign.has(stop.visitId)) continue;
-      placements.push({ visitId: stop.visitId, technicianId, date, startsAt: at(stop.startSec), changedRevision: 0 });
+      placements.push({
+        visitId: stop.visitId,
+        technicianId,
+        date,
+        startsAt: at(stop.startSec),
+        changedRevision: 0,
+      });
     }
   }
   for (const visitId of plan.unplannedVisitIds) {
-    if (!foreign.has(visitId)) placements.push({ visitId, technicianId: null, date: null, startsAt: null, changedRevision: 0 });
+    if (!foreign.has(visitId))
+      placements.push({ visitId, technicianId: null, date: null, startsAt: null, changedRevision: 0 });
   }
   return { placements, days };
 }

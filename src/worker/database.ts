@@ -1,7 +1,7 @@
+import { writeFileSync } from 'node:fs';
+import { environment } from '@/config/environment';
 import { closeDatabase, openDatabase, select } from '@/db/connection';
 import { migrate } from '@/db/migrate';
-import { environment } from '@/config/environment';
-import { writeFileSync } from 'node:fs';
 import { exportProblem } from '@/server/export-problem';
 import { seedDemo } from '../../demo/seed';
 
@@ -19,7 +19,10 @@ async function main(command: string | undefined, words: readonly string[]): Prom
     if (found?.finished) console.log('Data is there already');
     else {
       // A seed that was interrupted left rows of which nobody has seen any.
-      if (found?.started) await db.query('truncate territories, users, skills, job_kinds, week_patterns, technicians, playbooks, plans, road_networks cascade');
+      if (found?.started)
+        await db.query(
+          'truncate territories, users, skills, job_kinds, week_patterns, technicians, playbooks, plans, road_networks cascade',
+        );
       await seedDemo(db);
     }
   } else if (command === 'problem') {

@@ -7,10 +7,14 @@ const RESCUE_MS = 5000;
 
 async function main(): Promise<void> {
   const boss = await openQueue();
-  await boss.work<{ runId: string }>(RUN_QUEUE, { batchSize: 1, pollingIntervalSeconds: 0.5 }, async ([job]) => {
-    const claimed = job ? await claimRun(job.data.runId) : null;
-    if (claimed) await runSearch(claimed);
-  });
+  await boss.work<{ runId: string }>(
+    RUN_QUEUE,
+    { batchSize: 1, pollingIntervalSeconds: 0.5 },
+    async ([job]) => {
+      const claimed = job ? await claimRun(job.data.runId) : null;
+      if (claimed) await runSearch(claimed);
+    },
+  );
   const rescue = (): void => void rescueLostRuns().catch((cause: unknown) => console.error('Rescue:', cause));
   rescue();
   const timer = setInterval(rescue, RESCUE_MS);

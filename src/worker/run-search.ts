@@ -1,6 +1,6 @@
 import { Worker } from 'node:worker_threads';
-import type { Problem } from '@/core/index';
 import type { ProgressPoint } from '@/contract/run';
+import type { Problem } from '@/core/index';
 import { type ClaimedRun, failRun, finishRun, problemOfRun, reportRun } from '@/server/work-run';
 import { codeVersion } from './code-version';
 import type { SearchMessage, SearchOrder } from './search-messages';
@@ -10,7 +10,9 @@ const REPORT_MS = 800;
 const MOST_POINTS = 240;
 
 function thin(points: ProgressPoint[]): ProgressPoint[] {
-  return points.length <= MOST_POINTS ? points : points.filter((_, i) => i % 2 === 0 || i === points.length - 1);
+  return points.length <= MOST_POINTS
+    ? points
+    : points.filter((_, i) => i % 2 === 0 || i === points.length - 1);
 }
 
 /** Carries out one claimed run: a search in a thread, reports meanwhile, and a draft at the end. */
@@ -29,7 +31,13 @@ export async function runSearch(claimed: ClaimedRun): Promise<void> {
 async function searchInThread(claimed: ClaimedRun, problem: Problem): Promise<void> {
   const { id, attempts } = claimed;
   const stopFlag = new SharedArrayBuffer(4);
-  const order: SearchOrder = { problem, start: claimed.start, seed: claimed.seed, seconds: claimed.seconds, stopFlag };
+  const order: SearchOrder = {
+    problem,
+    start: claimed.start,
+    seed: claimed.seed,
+    seconds: claimed.seconds,
+    stopFlag,
+  };
   const thread = new Worker(new URL('./search-thread.mjs', import.meta.url), { workerData: order });
   let progress = [...claimed.progress];
   let unsaved: Extract<SearchMessage, { kind: 'progress' }>['best'] = null;
@@ -46,7 +54,10 @@ async function searchInThread(claimed: ClaimedRun, problem: Problem): Promise<vo
     if (answer === 'stop') Atomics.store(new Int32Array(stopFlag), 0, 1);
     if (answer === 'lost') await thread.terminate();
   };
-  const timer = setInterval(() => void report().catch((cause: unknown) => console.error('Report:', cause)), REPORT_MS);
+  const timer = setInterval(
+    () => void report().catch((cause: unknown) => console.error('Report:', cause)),
+    REPORT_MS,
+  );
   try {
     await new Promise<void>((resolve, reject) => {
       thread.on('message', (message: SearchMessage) => {
@@ -70,7 +81,15 @@ async function searchInThread(claimed: ClaimedRun, problem: Problem): Promise<vo
       plan,
       problem,
       progress,
-      outcome: { code: 'draft', stopReason, iterations, startPrice, price: plan.price, codeVersion: codeVersion(), zoneData: process.versions.tz ?? 'unknown' },
+      outcome: {
+        code: 'draft',
+        stopReason,
+        iterations,
+        startPrice,
+        price: plan.price,
+        codeVersion: codeVersion(),
+        zoneData: process.versions.tz ?? 'unknown',
+      },
     });
   } else await failRun(id, attempts, { code: 'worker-lost' });
 }

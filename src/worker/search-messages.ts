@@ -1,5 +1,5 @@
-import type { Plan, Problem } from '@/core/index';
 import type { ProgressPoint } from '@/contract/run';
+import type { Plan, Problem } from '@/core/index';
 
 /** What is handed to a search thread. */
 export interface SearchOrder {

@@ -1,7 +1,7 @@
 import { parentPort, workerData } from 'node:worker_threads';
-import { OBJECTIVES, type Plan, type Problem, verifyPlan } from '@/core/index';
-import { type SearchState, solve } from '@/core/engine/index';
 import type { ProgressPoint } from '@/contract/run';
+import { type SearchState, solve } from '@/core/engine/index';
+import { OBJECTIVES, type Plan, type Problem, verifyPlan } from '@/core/index';
 import type { SearchMessage, SearchOrder } from './search-messages';
 
 const PROGRESS_MS = 400;
@@ -45,7 +45,11 @@ function run(order: SearchOrder): void {
       const save = isNewBest && now - savedAt > SAVE_MS;
       if (save) savedAt = now;
       saidPrice = best.price;
-      say({ kind: 'progress', point: pointOf(problem, best, state, (now - startedAt) / 1000), best: save ? best : null });
+      say({
+        kind: 'progress',
+        point: pointOf(problem, best, state, (now - startedAt) / 1000),
+        best: save ? best : null,
+      });
     },
   });
   if (!result.ok) {
@@ -53,8 +57,18 @@ function run(order: SearchOrder): void {
     return;
   }
   const { plan, stop, state } = result.solution;
-  say({ kind: 'progress', point: pointOf(problem, plan, state, (performance.now() - startedAt) / 1000), best: null });
-  say({ kind: 'end', plan, stopReason: stop, iterations: state.iterations, startPrice: priceOfStart(problem, start) });
+  say({
+    kind: 'progress',
+    point: pointOf(problem, plan, state, (performance.now() - startedAt) / 1000),
+    best: null,
+  });
+  say({
+    kind: 'end',
+    plan,
+    stopReason: stop,
+    iterations: state.iterations,
+    startPrice: priceOfStart(problem, start),
+  });
 }
 
 run(workerData as SearchOrder);

@@ -52,7 +52,9 @@ export function solve(problem: Problem, options: SolveOptions): SolveResult {
   const sort = createSortKeys(work);
   const recreate = createRecreate(work, sort);
   const order =
-    options.firstPlan === 'as-listed' ? [...problem.visits.keys()] : constructionOrder(work, sort.keys.narrow);
+    options.firstPlan === 'as-listed'
+      ? [...problem.visits.keys()]
+      : constructionOrder(work, sort.keys.narrow);
   constructCheapest(work, recreate, order);
   const constructedPrice = work.price;
   const annealing = options.annealing ?? defaultAnnealing(work, problem);

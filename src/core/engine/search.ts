@@ -1,4 +1,4 @@
-import { accepts, type Annealing, temperatureAt } from './accept/annealing';
+import { type Annealing, accepts, temperatureAt } from './accept/annealing';
 import { type Recreate, recreateGreedy } from './recreate/greedy';
 import { ruinStrings } from './ruin/strings';
 import { copyRoute, createSnapshot, type Snapshot } from './state/edit';
@@ -49,7 +49,14 @@ export function search(
   let accepted = 0;
   let improved = 0;
   let temperature = annealing.startPrice;
-  const state = (): SearchState => ({ iterations, accepted, improved, temperature, bestPrice, currentPrice: current });
+  const state = (): SearchState => ({
+    iterations,
+    accepted,
+    improved,
+    temperature,
+    bestPrice,
+    currentPrice: current,
+  });
   const startedAt = budget.kind === 'seconds' ? budget.now() : 0;
   let stop: StopReason = 'budget';
   if (work.movable.length === 0 || prep.shifts === 0) {

@@ -5,5 +5,7 @@ export const persons = eachStop('persons', (visit, shift, problem) => {
   if (!problem.rules.persons) return null;
   if (visit.neverPersonIds.includes(shift.personId)) return { wish: 'never', personId: shift.personId };
   const must = visit.mustPersonIds;
-  return must.length > 0 && !must.includes(shift.personId) ? { wish: 'must', personId: shift.personId } : null;
+  return must.length > 0 && !must.includes(shift.personId)
+    ? { wish: 'must', personId: shift.personId }
+    : null;
 });

@@ -9,6 +9,8 @@ export const tie: Rule = (_index, plan) =>
       if (personId !== undefined && personId !== route.shift.personId) {
         return [{ ...where, facts: { personId } }];
       }
-      return tiedSec !== undefined && tiedSec !== startSec ? [{ ...where, facts: { tiedSec, startSec } }] : [];
+      return tiedSec !== undefined && tiedSec !== startSec
+        ? [{ ...where, facts: { tiedSec, startSec } }]
+        : [];
     }),
   );

@@ -17,19 +17,6 @@ export function unite(intervals: readonly Interval[]): Interval[] {
   return out;
 }
 
-/** What lies in both. Result is sorted and disjoint. */
-export function intersect(a: readonly Interval[], b: readonly Interval[]): Interval[] {
-  const out: Interval[] = [];
-  for (const x of unite(a)) {
-    for (const y of unite(b)) {
-      const startSec = Math.max(x.startSec, y.startSec);
-      const endSec = Math.min(x.endSec, y.endSec);
-      if (endSec > startSec) out.push({ startSec, endSec });
-    }
-  }
-  return unite(out);
-}
-
 /** What lies in `a` and not in `b`. */
 export function subtract(a: readonly Interval[], b: readonly Interval[]): Interval[] {
   let left = unite(a);
@@ -41,9 +28,4 @@ export function subtract(a: readonly Interval[], b: readonly Interval[]): Interv
     left = left.filter((i) => i.endSec > i.startSec);
   }
   return left;
-}
-
-/** Seconds covered, overlaps counted once. */
-export function totalSec(intervals: readonly Interval[]): number {
-  return unite(intervals).reduce((sum, i) => sum + i.endSec - i.startSec, 0);
 }

@@ -1,4 +1,4 @@
-import { DateTime, IANAZone } from 'luxon';
+import { DateTime } from 'luxon';
 
 /**
  * Wall clocks to instants and back. An instant is whole seconds since 1970-01-01T00:00Z.
@@ -7,13 +7,22 @@ import { DateTime, IANAZone } from 'luxon';
  */
 export type LocalDate = string;
 
-/** True for a zone name that the IANA database of this runtime knows. */
-export function isZone(zone: string): boolean {
-  return IANAZone.isValidZone(zone);
-}
+/** Conversions already made: reading the zone database anew each time costs some 20 µs. */
+const known = new Map<string, number>();
+const KNOWN_LIMIT = 100_000;
 
 /** Instant of `minutes` past local midnight on `date` (minutes may exceed a day), by the wall clock. */
 export function instantOf(date: LocalDate, minutes: number, zone: string): number {
+  const key = `${date} ${minutes} ${zone}`;
+  const found = known.get(key);
+  if (found !== undefined) return found;
+  const instant = convert(date, minutes, zone);
+  if (known.size >= KNOWN_LIMIT) known.clear();
+  known.set(key, instant);
+  return instant;
+}
+
+function convert(date: LocalDate, minutes: number, zone: string): number {
   const days = Math.floor(minutes / 1440);
   const rest = minutes - days * 1440;
   const day = DateTime.fromISO(date, { zone: 'utc' }).plus({ days });
@@ -29,11 +38,6 @@ export function localDateOf(instantSec: number, zone: string): LocalDate {
   return DateTime.fromSeconds(instantSec, { zone }).toFormat('yyyy-MM-dd');
 }
 
-/** Wall clock of an instant as HH:mm. */
-export function clockOf(instantSec: number, zone: string): string {
-  return DateTime.fromSeconds(instantSec, { zone }).toFormat('HH:mm');
-}
-
 /** Offset from UTC in minutes at an instant. */
 export function offsetMinutes(instantSec: number, zone: string): number {
   return DateTime.fromSeconds(instantSec, { zone }).offset;
@@ -47,7 +51,8 @@ export function datesFrom(first: LocalDate, count: number): LocalDate[] {
 
 /** Whole days from `a` to `b` (negative when b is earlier). */
 export function daysBetween(a: LocalDate, b: LocalDate): number {
-  const ms = DateTime.fromISO(b, { zone: 'utc' }).toMillis() - DateTime.fromISO(a, { zone: 'utc' }).toMillis();
+  const ms =
+    DateTime.fromISO(b, { zone: 'utc' }).toMillis() - DateTime.fromISO(a, { zone: 'utc' }).toMillis();
   return Math.round(ms / 86_400_000);
 }
 

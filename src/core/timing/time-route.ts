@@ -1,5 +1,5 @@
-import type { ProblemIndex } from '../model/problem-index';
 import type { Prices, Shift, Visit } from '../model/problem';
+import type { ProblemIndex } from '../model/problem-index';
 import type { TimedBreak, TimedRoute, TimedStop } from './timed-plan';
 import { earliestStart, lateSecAt } from './windows';
 
@@ -106,10 +106,7 @@ function timeStop(index: ProblemIndex, shift: Shift, visit: Visit, leg: Leg): Ti
   };
 }
 
-type RouteEnd = Pick<
-  TimedRoute,
-  'endTravelSec' | 'endTravelM' | 'arriveSec' | 'workEndSec' | 'overtimeSec'
->;
+type RouteEnd = Pick<TimedRoute, 'endTravelSec' | 'endTravelM' | 'arriveSec' | 'workEndSec' | 'overtimeSec'>;
 
 function timeEnd(index: ProblemIndex, shift: Shift, cursor: Cursor, hasBreak: boolean): RouteEnd | null {
   const endTravelSec = index.travelSec(cursor.atPlaceId, shift.endPlaceId);

@@ -1,6 +1,6 @@
 import type { Plan, PlannedRoute } from '../model/plan';
-import type { ProblemIndex } from '../model/problem-index';
 import type { Shift } from '../model/problem';
+import type { ProblemIndex } from '../model/problem-index';
 import type { TimedPlan, TimedRoute, TimedStop } from '../timing/timed-plan';
 import { lateSecAt } from '../timing/windows';
 

@@ -42,7 +42,11 @@ export async function readLivePlan(
   return row;
 }
 
-export async function readPlacements(db: Database, planId: string, transaction?: Transaction): Promise<PlacementRow[]> {
+export async function readPlacements(
+  db: Database,
+  planId: string,
+  transaction?: Transaction,
+): Promise<PlacementRow[]> {
   return select<PlacementRow>(
     db,
     `select visit_id as "visitId", technician_id as "technicianId", date, changed_revision as "changedRevision",

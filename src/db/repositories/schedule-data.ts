@@ -27,8 +27,19 @@ export interface TechnicianRow {
   readonly breakFromMin: number;
   readonly breakToMin: number;
   readonly openToPlanning: boolean;
-  readonly skills: readonly { skillId: string; name: string; level: number; validFrom: string; validTo: string | null }[];
-  readonly territories: readonly { territoryId: string; relation: 'home' | 'cover' | 'loan'; validFrom: string; validTo: string | null }[];
+  readonly skills: readonly {
+    skillId: string;
+    name: string;
+    level: number;
+    validFrom: string;
+    validTo: string | null;
+  }[];
+  readonly territories: readonly {
+    territoryId: string;
+    relation: 'home' | 'cover' | 'loan';
+    validFrom: string;
+    validTo: string | null;
+  }[];
   readonly exceptions: readonly DayException[];
 }
 
@@ -58,14 +69,21 @@ export interface VisitRow {
 }
 
 export async function readTerritories(db: Database, transaction?: Transaction): Promise<TerritoryRow[]> {
-  return select<TerritoryRow>(db, 'select id, name, zone, outline from territories order by name', {}, transaction);
+  return select<TerritoryRow>(
+    db,
+    'select id, name, zone, outline from territories order by name',
+    {},
+    transaction,
+  );
 }
 
 export async function readDepots(
   db: Database,
   territoryIds: readonly string[],
 ): Promise<{ name: string; lat: number; lon: number }[]> {
-  return select(db, 'select name, lat, lon from depots where territory_id in (:territoryIds) order by name', { territoryIds });
+  return select(db, 'select name, lat, lon from depots where territory_id in (:territoryIds) order by name', {
+    territoryIds,
+  });
 }
 
 const patternJson = (alias: string): string =>

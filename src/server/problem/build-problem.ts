@@ -1,6 +1,6 @@
-import { datesFrom, daysBetween, instantOf, type Plan, type Problem, type Shift } from '@/core/index';
 import { corePrices, coreRules, type PlaybookContent } from '@/contract/playbook';
 import type { Extent } from '@/contract/run';
+import { datesFrom, daysBetween, instantOf, type Plan, type Problem, type Shift } from '@/core/index';
 import type { PlacementRow, PlanDayRow } from '@/db/repositories/plans';
 import type { TechnicianRow, VisitRow } from '@/db/repositories/schedule-data';
 import { matrixBetween } from '../travel';
@@ -44,14 +44,17 @@ export async function buildProblem(data: ScheduleData, options: BuildOptions): P
   const wanted = new Set(extent.territoryIds);
   const persons = data.technicians.filter((t) => shifts.some((s) => s.personId === t.id));
   const knownPersons = new Set(persons.map((p) => p.id));
-  const elsewhere = new Set(data.placements.filter((p) => p.technicianId !== null && !placed.has(p.visitId)).map((p) => p.visitId));
+  const elsewhere = new Set(
+    data.placements.filter((p) => p.technicianId !== null && !placed.has(p.visitId)).map((p) => p.visitId),
+  );
+  const horizon = { originSec, firstDate: extent.firstDate, days, access: new Map() };
   const own: string[] = [];
   const visits = data.visits.flatMap((visit) => {
     const at = placed.get(visit.id);
     const isForeign = !wanted.has(visit.territoryId);
     if (elsewhere.has(visit.id) || (isForeign && !at)) return [];
     if (!isForeign) own.push(visit.id);
-    const context = { playbook, places, knownPersons, isForeign, horizon: { originSec, firstDate: extent.firstDate, days } };
+    const context = { playbook, places, knownPersons, isForeign, horizon };
     const core = toCoreVisit(visit, at ? bindingOf(visit, at, mayMove, isForeign) : null, context);
     // A must-person away from this extent cannot be named in it; nobody in it can do the visit.
     const strangers = core.mustPersonIds.filter((id) => !knownPersons.has(id));
@@ -73,7 +76,11 @@ export async function buildProblem(data: ScheduleData, options: BuildOptions): P
   return { problem, plan: planOf(data, problem, placed, originSec), originSec, ownVisitIds: own };
 }
 
-function makeShifts(data: ScheduleData, options: BuildOptions, at: { originSec: number; places: Places }): Shift[] {
+function makeShifts(
+  data: ScheduleData,
+  options: BuildOptions,
+  at: { originSec: number; places: Places },
+): Shift[] {
   const { extent, mayMove } = options;
   const wanted = new Set(extent.territoryIds);
   const dates = datesFrom(extent.firstDate, daysBetween(extent.firstDate, extent.lastDate) + 1);
@@ -81,7 +88,9 @@ function makeShifts(data: ScheduleData, options: BuildOptions, at: { originSec: 
     .filter((t) => mayMove === 'nothing' || t.openToPlanning)
     .flatMap((t) =>
       dates.flatMap((date, ix) =>
-        shiftsOn(t, { date, ix, originSec: at.originSec }, at.places).filter((s) => s.territories.some((m) => wanted.has(m.territoryId))),
+        shiftsOn(t, { date, ix, originSec: at.originSec }, at.places).filter((s) =>
+          s.territories.some((m) => wanted.has(m.territoryId)),
+        ),
       ),
     );
 }
@@ -109,7 +118,12 @@ function placeVisits(data: ScheduleData, shifts: readonly Shift[], originSec: nu
   return out;
 }
 
-function bindingOf(visit: VisitRow, at: Placed, mayMove: BuildOptions['mayMove'], isForeign: boolean): Binding {
+function bindingOf(
+  visit: VisitRow,
+  at: Placed,
+  mayMove: BuildOptions['mayMove'],
+  isForeign: boolean,
+): Binding {
   const hold = mayMove === 'loose' || isForeign;
   return {
     personId: at.shift.personId,
@@ -120,7 +134,12 @@ function bindingOf(visit: VisitRow, at: Placed, mayMove: BuildOptions['mayMove']
 }
 
 /** The stored plan in the core's form, with its stored times taken as they are. */
-function planOf(data: ScheduleData, problem: Problem, placed: ReadonlyMap<string, Placed>, originSec: number): Plan {
+function planOf(
+  data: ScheduleData,
+  problem: Problem,
+  placed: ReadonlyMap<string, Placed>,
+  originSec: number,
+): Plan {
   const stops = new Map<string, { visitId: string; startSec: number }[]>();
   for (const visit of problem.visits) {
     const at = placed.get(visit.id);

@@ -1,8 +1,13 @@
-import { datesFrom, daysBetween, instantOf, type Problem } from '@/core/index';
 import type { Extent } from '@/contract/run';
+import { datesFrom, daysBetween, instantOf, type Problem } from '@/core/index';
 import type { Transaction } from '@/db/connection';
 import { type PlanRow, readLivePlan, readPlacements, readPlanDays } from '@/db/repositories/plans';
-import { readTechnicians, readTerritories, readVisits, type TerritoryRow } from '@/db/repositories/schedule-data';
+import {
+  readTechnicians,
+  readTerritories,
+  readVisits,
+  type TerritoryRow,
+} from '@/db/repositories/schedule-data';
 import { database } from '../database';
 import { readRunProblem } from '../run-problem';
 import type { ScheduleData } from './build-problem';
@@ -15,11 +20,16 @@ export interface LoadedSchedule {
 }
 
 /** Reads what a plan over an extent is made of; a draft is the live plan with the draft laid over it. */
-export async function loadSchedule(extent: Extent, plan: PlanRow, transaction?: Transaction): Promise<LoadedSchedule> {
+export async function loadSchedule(
+  extent: Extent,
+  plan: PlanRow,
+  transaction?: Transaction,
+): Promise<LoadedSchedule> {
   const db = database();
   const territories = await readTerritories(db, transaction);
   const zone = territories.find((t) => extent.territoryIds.includes(t.id))?.zone ?? 'UTC';
-  const live = plan.kind === 'live' ? plan : await readLivePlan(db, { ...(transaction ? { transaction } : {}) });
+  const live =
+    plan.kind === 'live' ? plan : await readLivePlan(db, { ...(transaction ? { transaction } : {}) });
   const days = { firstDate: extent.firstDate, lastDate: extent.lastDate };
   let placements = await readPlacements(db, live.id, transaction);
   let planDays = await readPlanDays(db, live.id, days, transaction);
@@ -34,7 +44,9 @@ export async function loadSchedule(extent: Extent, plan: PlanRow, transaction?: 
   const technicians = await readTechnicians(db, extent, transaction);
   const dates = new Set(datesFrom(extent.firstDate, daysBetween(extent.firstDate, extent.lastDate) + 1));
   const people = new Set(technicians.map((t) => t.id));
-  const onThem = placements.filter((p) => p.technicianId !== null && p.date !== null && dates.has(p.date) && people.has(p.technicianId));
+  const onThem = placements.filter(
+    (p) => p.technicianId !== null && p.date !== null && dates.has(p.date) && people.has(p.technicianId),
+  );
   const visits = await readVisits(
     db,
     {

@@ -1,13 +1,25 @@
-import { type BreakRule, type Interval, instantOf, type Membership, type Shift, workingIntervals } from '@/core/index';
+import {
+  type BreakRule,
+  type Interval,
+  instantOf,
+  type Membership,
+  type Shift,
+  workingIntervals,
+} from '@/core/index';
 import type { TechnicianRow } from '@/db/repositories/schedule-data';
 import type { Places } from './places';
 
 /** Memberships on a date: while on loan, the loan's territory is the only home. */
 export function membershipsOn(technician: TechnicianRow, date: string): Membership[] {
-  const valid = technician.territories.filter((m) => m.validFrom <= date && (m.validTo === null || m.validTo >= date));
+  const valid = technician.territories.filter(
+    (m) => m.validFrom <= date && (m.validTo === null || m.validTo >= date),
+  );
   const loan = valid.find((m) => m.relation === 'loan');
   if (loan) return [{ territoryId: loan.territoryId, relation: 'home' }];
-  return valid.map((m) => ({ territoryId: m.territoryId, relation: m.relation === 'cover' ? 'cover' : 'home' }));
+  return valid.map((m) => ({
+    territoryId: m.territoryId,
+    relation: m.relation === 'cover' ? 'cover' : 'home',
+  }));
 }
 
 interface Stretch extends Interval {
@@ -27,7 +39,10 @@ export function stretchesOn(technician: TechnicianRow, date: string): Stretch[] 
   for (const next of worked) {
     const last = out.at(-1);
     const isPatternPause =
-      last && !last.pause && planned.some((p) => p.endSec === last.endSec) && planned.some((p) => p.startSec === next.startSec);
+      last &&
+      !last.pause &&
+      planned.some((p) => p.endSec === last.endSec) &&
+      planned.some((p) => p.startSec === next.startSec);
     if (!isPatternPause) out.push({ ...next, pause: null });
     else {
       const pause = { startSec: last.endSec, endSec: next.startSec };
@@ -37,7 +52,12 @@ export function stretchesOn(technician: TechnicianRow, date: string): Stretch[] 
   return out;
 }
 
-function breakOf(technician: TechnicianRow, date: string, stretch: Stretch, originSec: number): BreakRule | null {
+function breakOf(
+  technician: TechnicianRow,
+  date: string,
+  stretch: Stretch,
+  originSec: number,
+): BreakRule | null {
   if (stretch.pause) {
     const at = stretch.pause.startSec - originSec;
     return { durationSec: stretch.pause.endSec - stretch.pause.startSec, earliestSec: at, latestSec: at };
@@ -55,7 +75,10 @@ export function shiftsOn(
   day: { readonly date: string; readonly ix: number; readonly originSec: number },
   places: Places,
 ): Shift[] {
-  const depot = technician.depotLat === null || technician.depotLon === null ? null : { lat: technician.depotLat, lon: technician.depotLon };
+  const depot =
+    technician.depotLat === null || technician.depotLon === null
+      ? null
+      : { lat: technician.depotLat, lon: technician.depotLon };
   const home = { lat: technician.homeLat, lon: technician.homeLon };
   const end = (where: 'home' | 'depot'): string => places.idOf(where === 'depot' && depot ? depot : home);
   return stretchesOn(technician, day.date).map((stretch, i) => ({

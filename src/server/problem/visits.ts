@@ -1,5 +1,13 @@
-import { datesFrom, daysBetween, type Interval, localDateOf, type Visit, type VisitWindow, workingIntervals } from '@/core/index';
 import { looseEndPrice, type PlaybookContent } from '@/contract/playbook';
+import {
+  datesFrom,
+  daysBetween,
+  type Interval,
+  localDateOf,
+  type Visit,
+  type VisitWindow,
+  workingIntervals,
+} from '@/core/index';
 import type { VisitRow } from '@/db/repositories/schedule-data';
 import type { Places } from './places';
 
@@ -7,13 +15,23 @@ export interface Horizon {
   readonly originSec: number;
   readonly firstDate: string;
   readonly days: number;
+  /** Access hours already worked out, by pattern and zone. */
+  readonly access: Map<string, Interval[]>;
 }
 
 /** Hours in which the site lets somebody in over the horizon, or null when always. */
 function accessHours(visit: VisitRow, horizon: Horizon): Interval[] | null {
   if (!visit.access) return null;
   const pattern = visit.access;
-  return datesFrom(horizon.firstDate, horizon.days).flatMap((date) => workingIntervals(pattern, [], date, visit.zone));
+  // Sites share a handful of patterns, so their hours are worked out once a problem.
+  const key = `${visit.zone} ${JSON.stringify(pattern)}`;
+  const known = horizon.access.get(key);
+  if (known) return known;
+  const hours = datesFrom(horizon.firstDate, horizon.days).flatMap((date) =>
+    workingIntervals(pattern, [], date, visit.zone),
+  );
+  horizon.access.set(key, hours);
+  return hours;
 }
 
 /**
@@ -23,7 +41,9 @@ function accessHours(visit: VisitRow, horizon: Horizon): Interval[] | null {
 export function windowsOf(visit: VisitRow, lateLimitSec: number, horizon: Horizon): VisitWindow[] {
   const promised = visit.windows.length > 0;
   const offered = promised ? visit.windows : [{ startAt: visit.earliestAt, endAt: visit.dueAt }];
-  const access = accessHours(visit, horizon) ?? [{ startSec: visit.earliestAt, endSec: Number.POSITIVE_INFINITY }];
+  const access = accessHours(visit, horizon) ?? [
+    { startSec: visit.earliestAt, endSec: Number.POSITIVE_INFINITY },
+  ];
   const out: VisitWindow[] = [];
   for (const window of offered) {
     for (const open of access) {
@@ -62,7 +82,9 @@ export interface VisitContext {
 export function toCoreVisit(visit: VisitRow, binding: Binding | null, context: VisitContext): Visit {
   const { playbook, horizon, places, isForeign } = context;
   const wished = (wish: string): string[] =>
-    visit.wishes.filter((w) => w.wish === wish && context.knownPersons.has(w.technicianId)).map((w) => w.technicianId);
+    visit.wishes
+      .filter((w) => w.wish === wish && context.knownPersons.has(w.technicianId))
+      .map((w) => w.technicianId);
   const releaseDay = daysBetween(horizon.firstDate, localDateOf(visit.earliestAt, visit.zone));
   return {
     id: visit.id,

@@ -11,24 +11,37 @@ import { callApi } from '../shared/api';
 import { dayText } from '../shared/time';
 
 /** Address of a draft on the Plan page, with its own extent. */
-export function draftAddress(draft: Pick<DraftRow, 'id' | 'territoryIds' | 'firstDate' | 'lastDate'>): string {
-  const query = new URLSearchParams({ plan: draft.id, territories: draft.territoryIds.join(','), from: draft.firstDate });
+export function draftAddress(
+  draft: Pick<DraftRow, 'id' | 'territoryIds' | 'firstDate' | 'lastDate'>,
+): string {
+  const query = new URLSearchParams({
+    plan: draft.id,
+    territories: draft.territoryIds.join(','),
+    from: draft.firstDate,
+  });
   if (draft.lastDate !== draft.firstDate) query.set('to', draft.lastDate);
   return `/plan?${query.toString()}`;
 }
 
-const days = (first: string, last: string): string => (first === last ? dayText(first) : `${dayText(first)} to ${dayText(last)}`);
+const days = (first: string, last: string): string =>
+  first === last ? dayText(first) : `${dayText(first)} to ${dayText(last)}`;
 const STATUS = { queued: 'waiting', running: 'searching', done: 'done', failed: 'no draft' } as const;
 
 /** Drafts to judge, and the runs that made them. */
 export function DraftsPage() {
   const drafts = useQuery({ queryKey: ['drafts'], queryFn: () => callApi<DraftRow[]>('/api/drafts') });
-  const runs = useQuery({ queryKey: ['runs'], queryFn: () => callApi<RunView[]>('/api/runs'), refetchInterval: 3000 });
+  const runs = useQuery({
+    queryKey: ['runs'],
+    queryFn: () => callApi<RunView[]>('/api/runs'),
+    refetchInterval: 3000,
+  });
   const failure = drafts.error ?? runs.error;
   return (
     <div className="page">
       <h1>Drafts</h1>
-      <p className="quiet">Each run leaves a draft. Open it, compare it with the live plan, accept it or throw it away.</p>
+      <p className="quiet">
+        Each run leaves a draft. Open it, compare it with the live plan, accept it or throw it away.
+      </p>
       {failure && (
         <p className="bad" role="alert">
           {errorText(failure)}{' '}
@@ -46,7 +59,11 @@ export function DraftsPage() {
       {drafts.isPending && <p className="quiet">Looking them up …</p>}
       {drafts.data?.length === 0 && (
         <p>
-          No drafts yet. <Link href="/plan" className="link">Open the plan</Link> and choose Optimize to make one.
+          No drafts yet.{' '}
+          <Link href="/plan" className="link">
+            Open the plan
+          </Link>{' '}
+          and choose Optimize to make one.
         </p>
       )}
       {drafts.data && drafts.data.length > 0 && (
@@ -98,7 +115,10 @@ export function DraftsPage() {
               <tr key={r.id}>
                 <td>
                   <Link className="link" href={`/plan/runs/${r.id}`}>
-                    {new Date(r.createdAt).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}
+                    {new Date(r.createdAt).toLocaleString('en-GB', {
+                      dateStyle: 'medium',
+                      timeStyle: 'short',
+                    })}
                   </Link>
                 </td>
                 <td>

@@ -2,7 +2,8 @@ import { ApiError } from '../shared/api';
 
 /** One sentence for what went wrong: what happened, what was kept, what to do. */
 export function errorText(cause: unknown): string {
-  if (!(cause instanceof ApiError)) return 'Something broke on this page. Nothing was changed; reload to go on.';
+  if (!(cause instanceof ApiError))
+    return 'Something broke on this page. Nothing was changed; reload to go on.';
   const { code, facts } = cause;
   if (code === 'offline') return 'The server cannot be reached. Nothing was changed; try again in a moment.';
   if (code === 'signed-out') return 'Your session has ended. Sign in again to go on.';

@@ -20,7 +20,8 @@ export function distanceText(metres: number): string {
 /** Prices in the one currency; two decimals only where they matter. */
 export function priceText(micros: number): string {
   const value = micros / MICRO;
-  const text = Math.abs(value) < 100 ? Math.abs(value).toFixed(1) : Math.round(Math.abs(value)).toLocaleString('en');
+  const text =
+    Math.abs(value) < 100 ? Math.abs(value).toFixed(1) : Math.round(Math.abs(value)).toLocaleString('en');
   return `${value < 0 ? '−' : ''}${text}`;
 }
 
@@ -35,7 +36,8 @@ interface ObjectiveWords {
   readonly amount: (value: number) => string;
 }
 
-const count = (value: number): string => `${value < 0 ? '−' : ''}${Math.abs(Math.round(value)).toLocaleString('en')}`;
+const count = (value: number): string =>
+  `${value < 0 ? '−' : ''}${Math.abs(Math.round(value)).toLocaleString('en')}`;
 
 /** What each measure is called, and how its amount is written. */
 export const OBJECTIVE_WORDS: Readonly<Record<Objective, ObjectiveWords>> = {

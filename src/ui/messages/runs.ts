@@ -4,7 +4,9 @@ import type { RunOutcome } from '@/contract/run';
 export function outcomeText(outcome: RunOutcome): string {
   switch (outcome.code) {
     case 'draft':
-      return outcome.stopReason === 'stopped' ? 'Stopped early; the best plan found is kept as a draft.' : 'Finished; the best plan found is kept as a draft.';
+      return outcome.stopReason === 'stopped'
+        ? 'Stopped early; the best plan found is kept as a draft.'
+        : 'Finished; the best plan found is kept as a draft.';
     case 'worker-lost':
       return 'The worker went away several times. No draft was made and nothing live changed; run it again.';
     case 'no-work':

@@ -25,18 +25,49 @@ export function Cord(props: CordProps) {
   const parts: React.ReactNode[] = [];
   let freeAt = route.departAt;
   for (const [i, stop] of route.stops.entries()) {
-    parts.push(<Leg key={`leg${i}`} axis={axis} fromAt={freeAt} toAt={stop.startAt} travelSec={stop.travelSec} pause={route.break} />);
+    parts.push(
+      <Leg
+        key={`leg${i}`}
+        axis={axis}
+        fromAt={freeAt}
+        toAt={stop.startAt}
+        travelSec={stop.travelSec}
+        pause={route.break}
+      />,
+    );
     freeAt = stop.finishAt;
   }
-  parts.push(<Leg key="home" axis={axis} fromAt={freeAt} toAt={route.arriveAt} travelSec={route.endTravelSec} pause={route.break} />);
+  parts.push(
+    <Leg
+      key="home"
+      axis={axis}
+      fromAt={freeAt}
+      toAt={route.arriveAt}
+      travelSec={route.endTravelSec}
+      pause={route.break}
+    />,
+  );
   return (
     <g>
       {route.stops.map((stop, i) => (
-        <Brackets key={`${stop.visitId}${i}`} stop={stop} visit={visits.get(stop.visitId)} axis={axis} lane={i % 2} />
+        <Brackets
+          key={`${stop.visitId}${i}`}
+          stop={stop}
+          visit={visits.get(stop.visitId)}
+          axis={axis}
+          lane={i % 2}
+        />
       ))}
       {parts}
       <circle cx={axis.x(route.departAt)} cy={MID} r={3} fill="var(--ink)" />
-      <circle cx={axis.x(route.arriveAt)} cy={MID} r={3} fill="var(--paper)" stroke={route.overtimeSec > 0 ? 'var(--plum)' : 'var(--ink)'} strokeWidth={1.6} />
+      <circle
+        cx={axis.x(route.arriveAt)}
+        cy={MID}
+        r={3}
+        fill="var(--paper)"
+        stroke={route.overtimeSec > 0 ? 'var(--plum)' : 'var(--ink)'}
+        strokeWidth={1.6}
+      />
       {route.break && <Pause startAt={route.break.startAt} endAt={route.break.endAt} axis={axis} />}
       {route.stops.map((stop, i) => (
         <Knot key={`${stop.visitId}${i}`} stop={stop} {...props} />
@@ -46,7 +77,13 @@ export function Cord(props: CordProps) {
 }
 
 /** Slack cord between two knots: it hangs deeper the longer the drive; waiting is dotted. */
-function Leg(props: { axis: Axis; fromAt: number; toAt: number; travelSec: number; pause: { startAt: number; endAt: number } | null }) {
+function Leg(props: {
+  axis: Axis;
+  fromAt: number;
+  toAt: number;
+  travelSec: number;
+  pause: { startAt: number; endAt: number } | null;
+}) {
   const { axis, fromAt, toAt, travelSec, pause } = props;
   const inside = pause && pause.startAt >= fromAt - 1 && pause.endAt <= toAt + 1;
   const driveFrom = inside && pause.startAt < fromAt + travelSec ? Math.max(fromAt, pause.endAt) : fromAt;
@@ -59,7 +96,12 @@ function Leg(props: { axis: Axis; fromAt: number; toAt: number; travelSec: numbe
   return (
     <g>
       {x2 - x1 > 1 && (
-        <path d={`M${x1} ${MID} Q${(x1 + x2) / 2} ${MID + depth} ${x2} ${MID}`} fill="none" stroke="var(--ink)" strokeWidth={1.5} />
+        <path
+          d={`M${x1} ${MID} Q${(x1 + x2) / 2} ${MID + depth} ${x2} ${MID}`}
+          fill="none"
+          stroke="var(--ink)"
+          strokeWidth={1.5}
+        />
       )}
       {x2 - x1 > 20 && minutes > 0 && (
         <text x={(x1 + x2) / 2} y={MID - 1} textAnchor="middle" fontSize={10} fill="var(--ink-2)">
@@ -73,17 +115,40 @@ function Leg(props: { axis: Axis; fromAt: number; toAt: number; travelSec: numbe
 }
 
 function Waiting({ x1, x2 }: { readonly x1: number; readonly x2: number }) {
-  return <line x1={x1} x2={x2} y1={MID} y2={MID} stroke="var(--ink-2)" strokeWidth={1.4} strokeDasharray="1.5 3.5" strokeLinecap="round" />;
+  return (
+    <line
+      x1={x1}
+      x2={x2}
+      y1={MID}
+      y2={MID}
+      stroke="var(--ink-2)"
+      strokeWidth={1.4}
+      strokeDasharray="1.5 3.5"
+      strokeLinecap="round"
+    />
+  );
 }
 
 /** A break is a gap in the cord, its two ends whipped. */
-function Pause({ startAt, endAt, axis }: { readonly startAt: number; readonly endAt: number; readonly axis: Axis }) {
+function Pause({
+  startAt,
+  endAt,
+  axis,
+}: {
+  readonly startAt: number;
+  readonly endAt: number;
+  readonly axis: Axis;
+}) {
   const x1 = axis.x(startAt);
   const x2 = axis.x(endAt);
   return (
     <g>
       <rect x={x1} y={MID - 6} width={Math.max(0, x2 - x1)} height={12} fill="var(--paper)" />
-      <path d={`M${x1} ${MID - 5} V${MID + 5} M${x2} ${MID - 5} V${MID + 5}`} stroke="var(--ink)" strokeWidth={1.6} />
+      <path
+        d={`M${x1} ${MID - 5} V${MID + 5} M${x2} ${MID - 5} V${MID + 5}`}
+        stroke="var(--ink)"
+        strokeWidth={1.6}
+      />
       {x2 - x1 > 28 && (
         <text x={(x1 + x2) / 2} y={MID + 3.5} textAnchor="middle" fontSize={10} fill="var(--ink-2)">
           break
@@ -94,7 +159,17 @@ function Pause({ startAt, endAt, axis }: { readonly startAt: number; readonly en
 }
 
 /** The promised window above the knot, so that slack is seen on both sides. */
-function Brackets({ stop, visit, axis, lane }: { readonly stop: StopView; readonly visit: VisitView | undefined; readonly axis: Axis; readonly lane: number }) {
+function Brackets({
+  stop,
+  visit,
+  axis,
+  lane,
+}: {
+  readonly stop: StopView;
+  readonly visit: VisitView | undefined;
+  readonly axis: Axis;
+  readonly lane: number;
+}) {
   const window = visit?.windows.find((w) => w.endAt > axis.fromAt && w.startAt < axis.toAt);
   if (!window) return null;
   const y = 4 + lane * 4;
@@ -103,7 +178,12 @@ function Brackets({ stop, visit, axis, lane }: { readonly stop: StopView; readon
   const tone = { comfortable: 'var(--leaf)', tight: 'var(--ochre)', missed: 'var(--plum)' }[stop.slack];
   return (
     <g>
-      <path d={`M${x1} ${y + 5} V${y} H${x2} V${y + 5}`} fill="none" stroke={tone} strokeWidth={stop.slack === 'missed' ? 2 : 1.2} />
+      <path
+        d={`M${x1} ${y + 5} V${y} H${x2} V${y + 5}`}
+        fill="none"
+        stroke={tone}
+        strokeWidth={stop.slack === 'missed' ? 2 : 1.2}
+      />
       {stop.slack === 'missed' && (
         <text x={x2 + 4} y={y + 5} fontSize={10} fill="var(--plum)">
           {Math.ceil(stop.lateSec / 60)} min late
@@ -131,7 +211,6 @@ function Knot(props: CordProps & { readonly stop: StopView }) {
     if (visit) onSelect(visit.id);
   };
   return (
-    // biome-ignore lint/a11y/useSemanticElements: SVG has no button element
     <g
       role="button"
       tabIndex={-1}
@@ -144,11 +223,31 @@ function Knot(props: CordProps & { readonly stop: StopView }) {
       }}
     >
       <title>{spoken}</title>
-      {tied && <path d={knotPath(x - 2.5, MID, width + 5, KNOT + 5)} fill="none" stroke={style.stroke} strokeWidth={1} />}
-      <path d={path} fill={isSelected ? 'var(--lime)' : style.fill} stroke={isSelected ? 'var(--ink)' : style.stroke} strokeWidth={isSelected ? 2 : 1.3} />
-      {!isSelected && style.pattern !== 'none' && <path d={path} fill={`url(#${style.pattern})`} stroke="none" style={{ color: style.stroke }} />}
+      {tied && (
+        <path
+          d={knotPath(x - 2.5, MID, width + 5, KNOT + 5)}
+          fill="none"
+          stroke={style.stroke}
+          strokeWidth={1}
+        />
+      )}
+      <path
+        d={path}
+        fill={isSelected ? 'var(--lime)' : style.fill}
+        stroke={isSelected ? 'var(--ink)' : style.stroke}
+        strokeWidth={isSelected ? 2 : 1.3}
+      />
+      {!isSelected && style.pattern !== 'none' && (
+        <path d={path} fill={`url(#${style.pattern})`} stroke="none" style={{ color: style.stroke }} />
+      )}
       {room >= 2 && (
-        <text x={x + 8} y={MID + 4} fontSize={11.5} fill={isSelected ? '#17241f' : style.text} pointerEvents="none">
+        <text
+          x={x + 8}
+          y={MID + 4}
+          fontSize={11.5}
+          fill={isSelected ? '#17241f' : style.text}
+          pointerEvents="none"
+        >
           {label.length > room ? `${label.slice(0, Math.max(1, room - 1))}…` : label}
         </text>
       )}

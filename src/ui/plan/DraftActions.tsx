@@ -29,7 +29,10 @@ export function DraftActions({ draft, onAccepted, onThrownAway }: Props) {
       if (asking === 'accept') await callApi(`/api/drafts/${draft.id}/accept`, { method: 'POST', body: {} });
       else await callApi(`/api/drafts/${draft.id}`, { method: 'DELETE' });
       await client.invalidateQueries();
-      notifications.show({ message: asking === 'accept' ? `${draft.name} is now the live plan.` : `${draft.name} was thrown away.` });
+      notifications.show({
+        message:
+          asking === 'accept' ? `${draft.name} is now the live plan.` : `${draft.name} was thrown away.`,
+      });
       (asking === 'accept' ? onAccepted : onThrownAway)();
       setAsking(null);
     } catch (cause) {
@@ -38,11 +41,21 @@ export function DraftActions({ draft, onAccepted, onThrownAway }: Props) {
     setSending(false);
   };
   return (
-    <div style={{ display: 'flex', gap: 12, alignItems: 'center', padding: '5px 16px', background: 'var(--lime-soft)', borderBottom: '1px solid var(--hair)' }}>
+    <div
+      style={{
+        display: 'flex',
+        gap: 12,
+        alignItems: 'center',
+        padding: '5px 16px',
+        background: 'var(--lime-soft)',
+        borderBottom: '1px solid var(--hair)',
+      }}
+    >
       <b>{draft.name}</b>
       <span>
         {draft.territoryNames.join(', ')} · {dayText(draft.firstDate)}
-        {draft.lastDate === draft.firstDate ? '' : ` to ${dayText(draft.lastDate)}`} · {draft.status === 'open' ? 'nothing live has changed' : 'accepted'}
+        {draft.lastDate === draft.firstDate ? '' : ` to ${dayText(draft.lastDate)}`} ·{' '}
+        {draft.status === 'open' ? 'nothing live has changed' : 'accepted'}
       </span>
       {draft.status === 'open' && (
         <Group gap="sm" ml="auto">
@@ -54,8 +67,17 @@ export function DraftActions({ draft, onAccepted, onThrownAway }: Props) {
           </Button>
         </Group>
       )}
-      <Modal opened={asking !== null} onClose={() => setAsking(null)} title={asking === 'accept' ? `Accept ${draft.name}?` : `Throw ${draft.name} away?`} closeButtonProps={{ 'aria-label': 'Close' }}>
-        {asking === 'accept' ? <Comparison draftId={draft.id} /> : <p>The draft cannot be brought back. The run stays listed and can be started again.</p>}
+      <Modal
+        opened={asking !== null}
+        onClose={() => setAsking(null)}
+        title={asking === 'accept' ? `Accept ${draft.name}?` : `Throw ${draft.name} away?`}
+        closeButtonProps={{ 'aria-label': 'Close' }}
+      >
+        {asking === 'accept' ? (
+          <Comparison draftId={draft.id} />
+        ) : (
+          <p>The draft cannot be brought back. The run stays listed and can be started again.</p>
+        )}
         {failure !== null && (
           <Alert color="grape" title="Not done" role="alert" mt="md">
             {errorText(failure)}
@@ -76,7 +98,11 @@ export function DraftActions({ draft, onAccepted, onThrownAway }: Props) {
 
 /** Figures of the draft beside those of the live plan over the same extent. */
 export function Comparison({ draftId }: { readonly draftId: string }) {
-  const { data, error } = useQuery({ queryKey: ['compare', draftId], queryFn: () => callApi<{ draft: Parts; live: Parts; violations: number }>(`/api/drafts/${draftId}/compare`) });
+  const { data, error } = useQuery({
+    queryKey: ['compare', draftId],
+    queryFn: () =>
+      callApi<{ draft: Parts; live: Parts; violations: number }>(`/api/drafts/${draftId}/compare`),
+  });
   if (error) return <p className="bad">{errorText(error)}</p>;
   if (!data) return <p className="quiet">Comparing …</p>;
   const change = totalOf(data.draft) - totalOf(data.live);
@@ -99,7 +125,9 @@ export function Comparison({ draftId }: { readonly draftId: string }) {
               <td>{name}</td>
               <td className="number">{amount(data.live[o].amount)}</td>
               <td className="number">{amount(data.draft[o].amount)}</td>
-              <td className={`number ${difference < 0 ? 'good' : difference > 0 ? 'bad' : 'quiet'}`}>{changeText(difference, amount)}</td>
+              <td className={`number ${difference < 0 ? 'good' : difference > 0 ? 'bad' : 'quiet'}`}>
+                {changeText(difference, amount)}
+              </td>
             </tr>
           );
         })}

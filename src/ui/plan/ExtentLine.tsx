@@ -1,4 +1,5 @@
 import { ActionIcon, Button, Checkbox, Popover, SegmentedControl, Stack } from '@mantine/core';
+import { DatePickerInput } from '@mantine/dates';
 import { IconChevronLeft, IconChevronRight } from '@tabler/icons-react';
 import Link from 'next/link';
 import type { DraftRow } from '@/contract/plan-view';
@@ -32,7 +33,8 @@ export function ExtentLine({ state, onChange, territories, drafts, mayOptimize, 
   const days = dayCount(state.from, state.to);
   const scale = days === 1 ? '1' : days <= 7 ? '7' : '14';
   const names = territories.filter((t) => state.territories.includes(t.id)).map((t) => t.name);
-  const move = (direction: number): void => onChange({ from: addDays(state.from, direction * days), to: addDays(state.to, direction * days) });
+  const move = (direction: number): void =>
+    onChange({ from: addDays(state.from, direction * days), to: addDays(state.to, direction * days) });
   const setScale = (value: string): void => {
     const length = Number(value);
     const from = length === 1 ? state.from : mondayOf(state.from);
@@ -43,11 +45,25 @@ export function ExtentLine({ state, onChange, territories, drafts, mayOptimize, 
       <Popover position="bottom-start" withArrow trapFocus>
         <Popover.Target>
           <Button variant="default" size="compact-sm" aria-label={`Territories: ${names.join(', ')}`}>
-            {names.length === territories.length && names.length > 2 ? `All ${names.length} territories` : names.length > 2 ? `${names.length} territories` : names.join(' · ') || 'No territory'}
+            {names.length === territories.length && names.length > 2
+              ? `All ${names.length} territories`
+              : names.length > 2
+                ? `${names.length} territories`
+                : names.join(' · ') || 'No territory'}
           </Button>
         </Popover.Target>
         <Popover.Dropdown>
-          <Checkbox.Group label="Territories" value={[...state.territories]} onChange={(ids) => ids.length > 0 && onChange({ territories: territories.map((t) => t.id).filter((id) => ids.includes(id)), selected: null })}>
+          <Checkbox.Group
+            label="Territories"
+            value={[...state.territories]}
+            onChange={(ids) =>
+              ids.length > 0 &&
+              onChange({
+                territories: territories.map((t) => t.id).filter((id) => ids.includes(id)),
+                selected: null,
+              })
+            }
+          >
             <Stack gap={6} mt={6}>
               {territories.map((t) => (
                 <Checkbox key={t.id} value={t.id} label={t.name} />
@@ -60,23 +76,27 @@ export function ExtentLine({ state, onChange, territories, drafts, mayOptimize, 
         <ActionIcon variant="subtle" size="sm" aria-label="Earlier" onClick={() => move(-1)}>
           <IconChevronLeft size={15} />
         </ActionIcon>
-        <input
-          type="date"
-          className={css.date}
-          aria-label="First day"
+        <DatePickerInput
+          size="xs"
+          aria-label={`First day, ${state.from}`}
           value={state.from}
-          onChange={(e) => {
-            if (e.target.value) onChange({ from: e.target.value, to: addDays(e.target.value, days - 1) });
-          }}
+          valueFormat="ddd D MMMM"
+          firstDayOfWeek={1}
+          popoverProps={{ zIndex: 1200 }}
+          onChange={(date) => date && onChange({ from: date, to: addDays(date, days - 1) })}
         />
-        <span>{days === 1 ? dayText(state.from).split(' ')[0] : `to ${dayText(state.to)}`}</span>
+        {days > 1 && <span>to {dayText(state.to)}</span>}
         <ActionIcon variant="subtle" size="sm" aria-label="Later" onClick={() => move(1)}>
           <IconChevronRight size={15} />
         </ActionIcon>
       </div>
       <label className={css.plan}>
         <span className="quiet">Plan</span>{' '}
-        <select value={state.plan} onChange={(e) => onChange(choose(e.target.value, drafts, state))} aria-label="Plan on screen">
+        <select
+          value={state.plan}
+          onChange={(e) => onChange(choose(e.target.value, drafts, state))}
+          aria-label="Plan on screen"
+        >
           <option value="live">Live plan</option>
           {drafts
             .filter((d) => d.status === 'open' || d.id === state.plan)
@@ -118,5 +138,10 @@ function choose(id: string, drafts: readonly DraftRow[], state: PlanState): Part
   const draft = drafts.find((d) => d.id === id);
   if (!draft) return { plan: 'live', selected: null };
   const isInside = state.from >= draft.firstDate && state.to <= draft.lastDate;
-  return { plan: id, territories: draft.territoryIds, selected: null, ...(isInside ? {} : { from: draft.firstDate, to: draft.lastDate }) };
+  return {
+    plan: id,
+    territories: draft.territoryIds,
+    selected: null,
+    ...(isInside ? {} : { from: draft.firstDate, to: draft.lastDate }),
+  };
 }

@@ -1,7 +1,21 @@
 import { CordPatterns } from './Cord';
-import { COLOUR_BY, type ColourBy, type ColourContext, type KnotStyle, knotPath, PRIORITIES, styleOf, styleOfKey } from './knot';
+import {
+  COLOUR_BY,
+  type ColourBy,
+  type ColourContext,
+  type KnotStyle,
+  knotPath,
+  PRIORITIES,
+  styleOf,
+  styleOfKey,
+} from './knot';
 
-const BY_WORDS: Readonly<Record<ColourBy, string>> = { slack: 'slack', territory: 'territory', jobKind: 'job kind', priority: 'priority' };
+const BY_WORDS: Readonly<Record<ColourBy, string>> = {
+  slack: 'slack',
+  territory: 'territory',
+  jobKind: 'job kind',
+  priority: 'priority',
+};
 
 interface Props {
   readonly colour: ColourContext;
@@ -12,20 +26,52 @@ function entriesOf(colour: ColourContext): { name: string; style: KnotStyle }[] 
   if (colour.by === 'slack') {
     return (['comfortable', 'tight', 'missed'] as const).map((slack) => ({
       name: slack,
-      style: styleOf({ slack } as Parameters<typeof styleOf>[0], {} as NonNullable<Parameters<typeof styleOf>[1]>, colour),
+      style: styleOf(
+        { slack } as Parameters<typeof styleOf>[0],
+        {} as NonNullable<Parameters<typeof styleOf>[1]>,
+        colour,
+      ),
     }));
   }
-  const keys = colour.by === 'territory' ? colour.territories.map((t) => t.name) : colour.by === 'jobKind' ? colour.jobKinds : PRIORITIES;
+  const keys =
+    colour.by === 'territory'
+      ? colour.territories.map((t) => t.name)
+      : colour.by === 'jobKind'
+        ? colour.jobKinds
+        : PRIORITIES;
   return keys.map((key) => ({ name: key, style: styleOfKey(key, colour) }));
 }
 
 /** What colours, patterns and lines mean; always shown. */
 export function Legend({ colour, onColourBy }: Props) {
   return (
-    <div style={{ display: 'flex', alignItems: 'center', gap: 16, padding: '4px 16px', borderTop: '1px solid var(--hair)', fontSize: 12, color: 'var(--ink-2)', overflow: 'hidden', whiteSpace: 'nowrap', minHeight: 28 }}>
+    <div
+      style={{
+        display: 'flex',
+        alignItems: 'center',
+        gap: 16,
+        padding: '4px 16px',
+        borderTop: '1px solid var(--hair)',
+        fontSize: 12,
+        color: 'var(--ink-2)',
+        overflow: 'hidden',
+        whiteSpace: 'nowrap',
+        minHeight: 28,
+      }}
+    >
       <label>
         Colour by{' '}
-        <select value={colour.by} onChange={(e) => onColourBy(e.target.value as ColourBy)} style={{ font: 'inherit', color: 'var(--ink)', background: 'var(--paper)', border: '1px solid var(--hair)', borderRadius: 3 }}>
+        <select
+          value={colour.by}
+          onChange={(e) => onColourBy(e.target.value as ColourBy)}
+          style={{
+            font: 'inherit',
+            color: 'var(--ink)',
+            background: 'var(--paper)',
+            border: '1px solid var(--hair)',
+            borderRadius: 3,
+          }}
+        >
           {COLOUR_BY.map((by) => (
             <option key={by} value={by}>
               {BY_WORDS[by]}
@@ -38,7 +84,9 @@ export function Legend({ colour, onColourBy }: Props) {
           <svg width={22} height={13} aria-hidden="true">
             <CordPatterns />
             <path d={knotPath(1, 6.5, 20, 11)} fill={style.fill} stroke={style.stroke} strokeWidth={1.2} />
-            {style.pattern !== 'none' && <path d={knotPath(1, 6.5, 20, 11)} fill={`url(#${style.pattern})`} />}
+            {style.pattern !== 'none' && (
+              <path d={knotPath(1, 6.5, 20, 11)} fill={`url(#${style.pattern})`} />
+            )}
           </svg>
           {name}
         </span>
@@ -52,11 +100,25 @@ export function Legend({ colour, onColourBy }: Props) {
   );
 }
 
-function Sign({ path, dash, name }: { readonly path: string; readonly dash?: string; readonly name: string }) {
+function Sign({
+  path,
+  dash,
+  name,
+}: {
+  readonly path: string;
+  readonly dash?: string;
+  readonly name: string;
+}) {
   return (
     <span style={{ display: 'inline-flex', gap: 5, alignItems: 'center' }}>
       <svg width={26} height={13} aria-hidden="true">
-        <path d={path} fill="none" stroke="var(--ink)" strokeWidth={1.4} {...(dash ? { strokeDasharray: dash } : {})} />
+        <path
+          d={path}
+          fill="none"
+          stroke="var(--ink)"
+          strokeWidth={1.4}
+          {...(dash ? { strokeDasharray: dash } : {})}
+        />
       </svg>
       {name}
     </span>

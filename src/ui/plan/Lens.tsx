@@ -25,9 +25,11 @@ export function Lens({ view, selected, onSelect }: Props) {
     return () => window.removeEventListener('keydown', close);
   }, [onSelect]);
   // A new selection begins at its top.
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the selection is what should trigger it
   useEffect(() => panel.current?.scrollTo(0, 0), [selected]);
-  const [kind, id = ''] = [selected.slice(0, selected.indexOf(':')), selected.slice(selected.indexOf(':') + 1)];
+  const [kind, id = ''] = [
+    selected.slice(0, selected.indexOf(':')),
+    selected.slice(selected.indexOf(':') + 1),
+  ];
   return (
     <aside className={css.lens} ref={panel} aria-label="Lens">
       {kind === 'visit' && <VisitLens view={view} visitId={id} onSelect={onSelect} />}
@@ -39,16 +41,4 @@ export function Lens({ view, selected, onSelect }: Props) {
 
 function measureOf(id: string): Objective | 'price' | 'rules' {
   return id === 'rules' ? 'rules' : (OBJECTIVES.find((o) => o === id) ?? 'price');
-}
-
-/** Heading with the way out. */
-export function LensTitle({ text, onClose }: { readonly text: string; readonly onClose: () => void }) {
-  return (
-    <div className={css.title}>
-      <h2>{text}</h2>
-      <button type="button" className="link quiet" onClick={onClose} aria-label="Close the lens">
-        Esc
-      </button>
-    </div>
-  );
 }

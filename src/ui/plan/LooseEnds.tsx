@@ -57,7 +57,6 @@ export function LooseEnds({ visits, axis, selectedId, onSelect }: Props) {
         const tone = isUrgent ? 'var(--plum)' : 'var(--ink)';
         const open = (): void => onSelect(visit.id);
         return (
-          // biome-ignore lint/a11y/useSemanticElements: SVG has no button element
           <g
             key={visit.id}
             role="button"
@@ -71,10 +70,37 @@ export function LooseEnds({ visits, axis, selectedId, onSelect }: Props) {
             }}
           >
             <title>{`${visit.label} ${nameOf(visit)}`}</title>
-            <rect x={x1 - 2} y={y - 9} width={Math.max(40, x2 - x1 + 4)} height={LANE - 3} fill={selectedId === visit.id ? 'var(--lime-soft)' : 'transparent'} />
-            <path d={`M${x1} ${y - 6} V${y + 6} M${x2} ${y - 6} V${y + 6} M${x1} ${y + 6} H${x2}`} stroke={tone} strokeWidth={isUrgent ? 2 : 1.3} fill="none" />
-            <circle cx={x1 + 8} cy={y - 1} r={isUrgent ? 4.5 : 3.5} fill="var(--paper)" stroke={tone} strokeWidth={1.5} />
-            <text x={x1 + 17} y={y + 2} fontSize={11.5} fill="var(--ink)" fontWeight={isUrgent ? 600 : 400}>
+            <rect
+              x={x1 - 2}
+              y={y - 9}
+              width={Math.max(40, x2 - x1 + 4)}
+              height={LANE - 3}
+              fill={selectedId === visit.id ? 'var(--lime-soft)' : 'transparent'}
+            />
+            <path
+              d={`M${x1} ${y - 6} V${y + 6} M${x2} ${y - 6} V${y + 6} M${x1} ${y + 6} H${x2}`}
+              stroke={tone}
+              strokeWidth={isUrgent ? 2 : 1.3}
+              fill="none"
+            />
+            <circle
+              cx={x1 + 8}
+              cy={y - 1}
+              r={isUrgent ? 4.5 : 3.5}
+              fill="var(--paper)"
+              stroke={tone}
+              strokeWidth={1.5}
+            />
+            <text
+              x={x1 + 17}
+              y={y + 2}
+              fontSize={11.5}
+              stroke="var(--paper-2)"
+              strokeWidth={3}
+              paintOrder="stroke"
+              fill="var(--ink)"
+              fontWeight={isUrgent ? 600 : 400}
+            >
               {nameOf(visit)}
             </text>
           </g>

@@ -6,7 +6,11 @@ import { clock, momentText } from '../shared/time';
 
 type Column = 'priority' | 'jobKind' | 'site' | 'window' | 'due' | 'duration';
 
-const COLUMNS: readonly { readonly key: Column; readonly name: string; readonly value: (v: VisitView) => string | number }[] = [
+const COLUMNS: readonly {
+  readonly key: Column;
+  readonly name: string;
+  readonly value: (v: VisitView) => string | number;
+}[] = [
   { key: 'priority', name: 'Priority', value: (v) => v.priority },
   { key: 'jobKind', name: 'Job kind', value: (v) => v.jobKind },
   { key: 'site', name: 'Site', value: (v) => v.site },
@@ -31,13 +35,34 @@ export function LooseTable({ view, opened, onClose, onSelect }: Props) {
     const words = filter.trim().toLowerCase();
     const value = COLUMNS.find((c) => c.key === sort)!.value;
     return view.visits
-      .filter((v) => loose.has(v.id) && `${v.label} ${v.jobKind} ${v.site} ${v.address}`.toLowerCase().includes(words))
+      .filter(
+        (v) =>
+          loose.has(v.id) && `${v.label} ${v.jobKind} ${v.site} ${v.address}`.toLowerCase().includes(words),
+      )
       .sort((a, b) => (value(a) < value(b) ? -1 : value(a) > value(b) ? 1 : 0));
   }, [view, sort, filter]);
   return (
-    <Modal opened={opened} onClose={onClose} size={980} title={`Loose ends (${view.looseIds.length})`} closeButtonProps={{ 'aria-label': 'Close' }}>
-      <TextInput label="Filter" placeholder="number, job kind, site or street" value={filter} onChange={(e) => setFilter(e.currentTarget.value)} data-autofocus />
-      {rows.length === 0 && <p>{view.looseIds.length === 0 ? 'No loose ends in this extent: everything has a place.' : 'No loose end matches the filter.'}</p>}
+    <Modal
+      opened={opened}
+      onClose={onClose}
+      size={980}
+      title={`Loose ends (${view.looseIds.length})`}
+      closeButtonProps={{ 'aria-label': 'Close' }}
+    >
+      <TextInput
+        label="Filter"
+        placeholder="number, job kind, site or street"
+        value={filter}
+        onChange={(e) => setFilter(e.currentTarget.value)}
+        data-autofocus
+      />
+      {rows.length === 0 && (
+        <p>
+          {view.looseIds.length === 0
+            ? 'No loose ends in this extent: everything has a place.'
+            : 'No loose end matches the filter.'}
+        </p>
+      )}
       {rows.length > 0 && (
         <table className="figures">
           <thead>
@@ -70,7 +95,11 @@ export function LooseTable({ view, opened, onClose, onSelect }: Props) {
                   <span className="quiet">{v.label}</span>
                 </td>
                 <td>{v.site}</td>
-                <td>{v.windows[0] ? `${momentText(v.windows[0].startAt, v.zone)}–${clock(v.windows[0].endAt, v.zone)}` : '–'}</td>
+                <td>
+                  {v.windows[0]
+                    ? `${momentText(v.windows[0].startAt, v.zone)}–${clock(v.windows[0].endAt, v.zone)}`
+                    : '–'}
+                </td>
                 <td>{momentText(v.dueAt, v.zone)}</td>
                 <td>{durationText(v.durationMin * 60)}</td>
               </tr>

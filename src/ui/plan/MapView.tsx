@@ -32,19 +32,46 @@ const point = (p: LatLon): LatLngTuple => [p.lat, p.lon];
 
 /** The island with its roads, the routes of a plan, loose ends as rings, depots and territories. */
 export default function MapView({ view, query, selected, onSelect }: Props) {
-  const base = useQuery({ queryKey: ['map'], queryFn: () => callApi<BaseMap>('/api/map'), staleTime: Number.POSITIVE_INFINITY });
-  const legs = useQuery({ queryKey: ['legs', query, view.revision], queryFn: ({ signal }) => callApi<FeatureCollection<LineString>>(`/api/legs?${query}`, { signal }) });
-  const bounds = useMemo(() => L.latLngBounds(view.territories.flatMap((t) => t.outline.map(([lon, lat]): LatLngTuple => [lat, lon]))), [view.territories]);
+  const base = useQuery({
+    queryKey: ['map'],
+    queryFn: () => callApi<BaseMap>('/api/map'),
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+  const legs = useQuery({
+    queryKey: ['legs', query, view.revision],
+    queryFn: ({ signal }) => callApi<FeatureCollection<LineString>>(`/api/legs?${query}`, { signal }),
+  });
+  const bounds = useMemo(
+    () =>
+      L.latLngBounds(view.territories.flatMap((t) => t.outline.map(([lon, lat]): LatLngTuple => [lat, lon]))),
+    [view.territories],
+  );
   if (base.error) return <p className={css.note}>{errorText(base.error)}</p>;
   if (!base.data) return <p className={css.note}>Drawing the map …</p>;
   return (
-    <MapContainer key={view.territories.map((t) => t.id).join()} bounds={bounds} boundsOptions={{ padding: [12, 12] }} className={css.map ?? ''} preferCanvas zoomSnap={0.25} attributionControl={false} minZoom={8} maxZoom={16}>
+    <MapContainer
+      key={view.territories.map((t) => t.id).join()}
+      bounds={bounds}
+      boundsOptions={{ padding: [12, 12] }}
+      className={css.map ?? ''}
+      preferCanvas
+      zoomSnap={0.25}
+      attributionControl={false}
+      minZoom={8}
+      maxZoom={16}
+    >
       <Ground base={base.data} />
       <Territories view={view} />
       <Routes view={view} legs={legs.data} selected={selected} onSelect={onSelect} />
       <LooseRings view={view} selected={selected} onSelect={onSelect} />
       {view.depots.map((d) => (
-        <Marker key={d.name} position={point(d)} icon={L.divIcon({ className: css.depot ?? '', html: '', iconSize: [11, 11] })} keyboard={false} alt={d.name}>
+        <Marker
+          key={d.name}
+          position={point(d)}
+          icon={L.divIcon({ className: css.depot ?? '', html: '', iconSize: [11, 11] })}
+          keyboard={false}
+          alt={d.name}
+        >
           <Tooltip>{d.name}</Tooltip>
         </Marker>
       ))}
@@ -55,22 +82,55 @@ export default function MapView({ view, query, selected, onSelect }: Props) {
 function Ground({ base }: { readonly base: BaseMap }) {
   const { junctions, roads } = base.roads;
   const lines = useMemo(() => {
-    const line = (r: RoadNetwork['roads'][number]): LatLngTuple[] => [junctions[r.from]!, ...r.via, junctions[r.to]!].map(point);
-    const isMain = (r: RoadNetwork['roads'][number]): boolean => r.roadClass === 'main' || r.roadClass === 'causeway';
+    const line = (r: RoadNetwork['roads'][number]): LatLngTuple[] =>
+      [junctions[r.from]!, ...r.via, junctions[r.to]!].map(point);
+    const isMain = (r: RoadNetwork['roads'][number]): boolean =>
+      r.roadClass === 'main' || r.roadClass === 'causeway';
     return { main: roads.filter(isMain).map(line), other: roads.filter((r) => !isMain(r)).map(line) };
   }, [junctions, roads]);
   return (
     <>
       {base.coasts.map((coast) => (
-        <Polygon key={coast[0]?.lat} positions={coast.map(point)} interactive={false} pathOptions={{ className: css.land ?? '', color: 'var(--road)', weight: 1, fillColor: colourOf('--land'), fillOpacity: 1 }} />
+        <Polygon
+          key={coast[0]?.lat}
+          positions={coast.map(point)}
+          interactive={false}
+          pathOptions={{
+            className: css.land ?? '',
+            color: 'var(--road)',
+            weight: 1,
+            fillColor: colourOf('--land'),
+            fillOpacity: 1,
+          }}
+        />
       ))}
-      <Polyline positions={lines.other} interactive={false} pathOptions={{ color: colourOf('--road'), weight: 0.8 }} />
-      <Polyline positions={lines.main} interactive={false} pathOptions={{ color: colourOf('--road-main'), weight: 1.8 }} />
+      <Polyline
+        positions={lines.other}
+        interactive={false}
+        pathOptions={{ color: colourOf('--road'), weight: 0.8 }}
+      />
+      <Polyline
+        positions={lines.main}
+        interactive={false}
+        pathOptions={{ color: colourOf('--road-main'), weight: 1.8 }}
+      />
       {base.lakes.map((lake) => (
-        <Polygon key={lake[0]?.lat} positions={lake.map(point)} interactive={false} pathOptions={{ stroke: false, fillColor: colourOf('--sea'), fillOpacity: 1 }} />
+        <Polygon
+          key={lake[0]?.lat}
+          positions={lake.map(point)}
+          interactive={false}
+          pathOptions={{ stroke: false, fillColor: colourOf('--sea'), fillOpacity: 1 }}
+        />
       ))}
       {base.towns.map((t) => (
-        <Marker key={t.name} position={point(t.at)} interactive={false} keyboard={false} alt={t.name} icon={L.divIcon({ className: css.town ?? '', html: t.name, iconSize: [0, 0] })} />
+        <Marker
+          key={t.name}
+          position={point(t.at)}
+          interactive={false}
+          keyboard={false}
+          alt={t.name}
+          icon={L.divIcon({ className: css.town ?? '', html: t.name, iconSize: [0, 0] })}
+        />
       ))}
     </>
   );
@@ -83,7 +143,12 @@ function colourOf(name: string): string {
 
 function Territories({ view }: { readonly view: PlanView }) {
   return view.territories.map((t) => (
-    <Polygon key={t.id} positions={t.outline.map(([lon, lat]): LatLngTuple => [lat, lon])} interactive={false} pathOptions={{ color: colourOf('--ink-2'), weight: 1.2, dashArray: '2 5', fill: false }} />
+    <Polygon
+      key={t.id}
+      positions={t.outline.map(([lon, lat]): LatLngTuple => [lat, lon])}
+      interactive={false}
+      pathOptions={{ color: colourOf('--ink-2'), weight: 1.2, dashArray: '2 5', fill: false }}
+    />
   ));
 }
 
@@ -96,13 +161,23 @@ function Routes({ view, legs, selected, onSelect }: RoutesProps) {
   const person = idOf(selected, 'person') ?? ownerOf(view, idOf(selected, 'visit'));
   const visits = new Map(view.visits.map((v) => [v.id, v]));
   const isDimmed = (id: string): boolean => person !== null && person !== id;
-  const line = (f: Feature<LineString>): LatLngTuple[] => f.geometry.coordinates.map(([lon = 0, lat = 0]) => [lat, lon]);
+  const line = (f: Feature<LineString>): LatLngTuple[] =>
+    f.geometry.coordinates.map(([lon = 0, lat = 0]) => [lat, lon]);
   return (
     <>
       {legs?.features.map((f) => {
         const id = String(f.properties?.personId);
         return (
-          <Polyline key={f.id} positions={line(f)} pathOptions={{ color: hueOf(order.get(id) ?? 0), weight: person === id ? 4 : 2.2, opacity: isDimmed(id) ? 0.15 : 0.9 }} eventHandlers={{ click: () => onSelect(`person:${id}`) }}>
+          <Polyline
+            key={f.id}
+            positions={line(f)}
+            pathOptions={{
+              color: hueOf(order.get(id) ?? 0),
+              weight: person === id ? 4 : 2.2,
+              opacity: isDimmed(id) ? 0.15 : 0.9,
+            }}
+            eventHandlers={{ click: () => onSelect(`person:${id}`) }}
+          >
             <Tooltip sticky>{String(f.properties?.person)}</Tooltip>
           </Polyline>
         );
@@ -114,8 +189,23 @@ function Routes({ view, legs, selected, onSelect }: RoutesProps) {
             if (!visit || isDimmed(p.id)) return [];
             const isSelected = selected === `visit:${visit.id}`;
             return (
-              <CircleMarker key={visit.id} center={point(visit)} radius={isSelected ? 8 : person === p.id ? 6 : 3.5} pathOptions={{ color: colourOf('--ink'), weight: isSelected ? 2 : 1, fillColor: isSelected ? colourOf('--lime') : hueOf(order.get(p.id) ?? 0), fillOpacity: 1 }} eventHandlers={{ click: () => onSelect(`visit:${visit.id}`) }}>
-                <Tooltip permanent={person === p.id && view.dates.length === 1} direction="right" className={css.order ?? ''}>
+              <CircleMarker
+                key={visit.id}
+                center={point(visit)}
+                radius={isSelected ? 8 : person === p.id ? 6 : 3.5}
+                pathOptions={{
+                  color: colourOf('--ink'),
+                  weight: isSelected ? 2 : 1,
+                  fillColor: isSelected ? colourOf('--lime') : hueOf(order.get(p.id) ?? 0),
+                  fillOpacity: 1,
+                }}
+                eventHandlers={{ click: () => onSelect(`visit:${visit.id}`) }}
+              >
+                <Tooltip
+                  permanent={person === p.id && view.dates.length === 1}
+                  direction="right"
+                  className={css.order ?? ''}
+                >
                   {person === p.id ? i + 1 : `${visit.jobKind}, ${p.name}`}
                 </Tooltip>
               </CircleMarker>
@@ -129,7 +219,10 @@ function Routes({ view, legs, selected, onSelect }: RoutesProps) {
 
 function ownerOf(view: PlanView, visitId: string | null): string | null {
   if (visitId === null) return null;
-  return view.people.find((p) => p.shifts.some((s) => s.route?.stops.some((x) => x.visitId === visitId)))?.id ?? null;
+  return (
+    view.people.find((p) => p.shifts.some((s) => s.route?.stops.some((x) => x.visitId === visitId)))?.id ??
+    null
+  );
 }
 
 /** Hollow rings, larger for higher priority. */
@@ -140,7 +233,18 @@ function LooseRings({ view, selected, onSelect }: Omit<Props, 'query'>) {
     if (!visit) return [];
     const isSelected = selected === `visit:${id}`;
     return (
-      <CircleMarker key={id} center={point(visit)} radius={11 - visit.priority * 1.4} pathOptions={{ color: colourOf(visit.priority <= 2 ? '--plum' : '--ink'), weight: isSelected ? 4 : 2, fillColor: colourOf('--lime'), fillOpacity: isSelected ? 1 : 0 }} eventHandlers={{ click: () => onSelect(`visit:${id}`) }}>
+      <CircleMarker
+        key={id}
+        center={point(visit)}
+        radius={11 - visit.priority * 1.4}
+        pathOptions={{
+          color: colourOf(visit.priority <= 2 ? '--plum' : '--ink'),
+          weight: isSelected ? 4 : 2,
+          fillColor: colourOf('--lime'),
+          fillOpacity: isSelected ? 1 : 0,
+        }}
+        eventHandlers={{ click: () => onSelect(`visit:${id}`) }}
+      >
         <Tooltip>{`${visit.jobKind}, loose, priority ${visit.priority}`}</Tooltip>
       </CircleMarker>
     );

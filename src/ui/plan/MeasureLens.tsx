@@ -4,8 +4,8 @@ import { OBJECTIVES, type Objective } from '@/core/index';
 import { changeText, OBJECTIVE_WORDS, priceText } from '../messages/figures';
 import { RULE_WORDS } from '../messages/rules';
 import { contributionsTo } from './contributions';
-import { LensTitle } from './Lens';
 import css from './Lens.module.css';
+import { LensTitle } from './LensTitle';
 
 const MOST = 200;
 
@@ -22,7 +22,15 @@ export function MeasureLens({ view, measure, onSelect }: Props) {
   return <OneMeasure view={view} objective={measure} onSelect={onSelect} />;
 }
 
-function OneMeasure({ view, objective, onSelect }: { readonly view: PlanView; readonly objective: Objective; readonly onSelect: Props['onSelect'] }) {
+function OneMeasure({
+  view,
+  objective,
+  onSelect,
+}: {
+  readonly view: PlanView;
+  readonly objective: Objective;
+  readonly onSelect: Props['onSelect'];
+}) {
   const rows = useMemo(() => contributionsTo(view, objective), [view, objective]);
   const words = OBJECTIVE_WORDS[objective];
   const part = view.parts[objective];
@@ -57,7 +65,9 @@ function PriceLens({ view, onSelect }: { readonly view: PlanView; readonly onSel
   return (
     <>
       <LensTitle text={`Price ${priceText(total)}`} onClose={() => onSelect(null)} />
-      <p className="quiet">All measures in one currency{view.baseline ? ', with the change against the live plan' : ''}.</p>
+      <p className="quiet">
+        All measures in one currency{view.baseline ? ', with the change against the live plan' : ''}.
+      </p>
       <ul className={css.list}>
         {OBJECTIVES.map((o) => (
           <li key={o}>
@@ -65,7 +75,11 @@ function PriceLens({ view, onSelect }: { readonly view: PlanView; readonly onSel
               <b>{OBJECTIVE_WORDS[o].name}</b>
               <span>{priceText(view.parts[o].price)}</span>
               <span className="quiet">{OBJECTIVE_WORDS[o].amount(view.parts[o].amount)}</span>
-              <span className="quiet">{view.baseline ? changeText(view.parts[o].price - view.baseline[o].price, priceText) : `${total > 0 ? Math.round((view.parts[o].price / total) * 100) : 0} %`}</span>
+              <span className="quiet">
+                {view.baseline
+                  ? changeText(view.parts[o].price - view.baseline[o].price, priceText)
+                  : `${total > 0 ? Math.round((view.parts[o].price / total) * 100) : 0} %`}
+              </span>
             </button>
           </li>
         ))}
@@ -79,11 +93,18 @@ function RulesLens({ view, onSelect }: { readonly view: PlanView; readonly onSel
   return (
     <>
       <LensTitle text="Rules broken" onClose={() => onSelect(null)} />
-      {view.violations.length === 0 && <p className="good">None. The checker replayed every day of this plan.</p>}
+      {view.violations.length === 0 && (
+        <p className="good">None. The checker replayed every day of this plan.</p>
+      )}
       <ul className={css.list}>
         {view.violations.map((v, i) => (
           <li key={`${v.rule}${v.visitId}${i}`}>
-            <button type="button" onClick={() => onSelect(v.visitId ? `visit:${v.visitId}` : `person:${v.shiftId?.split('@')[0] ?? ''}`)}>
+            <button
+              type="button"
+              onClick={() =>
+                onSelect(v.visitId ? `visit:${v.visitId}` : `person:${v.shiftId?.split('@')[0] ?? ''}`)
+              }
+            >
               <b>{RULE_WORDS[v.rule]}</b>
               <span />
               <span className="quiet">{v.visitId ? labels.get(v.visitId) : v.shiftId}</span>

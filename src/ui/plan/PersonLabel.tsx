@@ -13,7 +13,9 @@ export function loadOf(shifts: readonly ShiftView[]): { plannedSec: number; work
     const pause = route.break ? route.break.endAt - route.break.startAt : 0;
     workedSec -= pause;
     const onSite = route.stops.reduce((sum, s) => sum + s.finishAt - s.startAt + s.travelSec, 0);
-    plannedSec += onSite + route.endTravelSec;
+    // Driving on own time is not working time, planned or not.
+    const ownSec = Math.max(0, shift.startAt - route.departAt) + route.arriveAt - route.workEndAt;
+    plannedSec += onSite + route.endTravelSec - ownSec;
   }
   return { plannedSec, workedSec };
 }

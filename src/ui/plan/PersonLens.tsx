@@ -2,8 +2,8 @@ import type { PlanView } from '@/contract/plan-view';
 import { durationText } from '../messages/figures';
 import { RULE_WORDS } from '../messages/rules';
 import { clock, dayText } from '../shared/time';
-import { LensTitle } from './Lens';
 import css from './Lens.module.css';
+import { LensTitle } from './LensTitle';
 import { PartsTable } from './PartsTable';
 import { loadOf } from './PersonLabel';
 
@@ -23,9 +23,13 @@ export function PersonLens({ view, personId, onSelect }: Props) {
   return (
     <>
       <LensTitle text={person.name} onClose={() => onSelect(null)} />
-      <p className="quiet">{view.territories.find((t) => t.id === person.homeTerritory)?.name ?? 'Another territory'}</p>
+      <p className="quiet">
+        {view.territories.find((t) => t.id === person.homeTerritory)?.name ?? 'Another territory'}
+      </p>
       <p className={css.fact}>
-        {workedSec > 0 ? `${durationText(plannedSec)} planned of ${durationText(workedSec)}, ${Math.round((plannedSec / workedSec) * 100)} %` : 'No working hours in these days'}
+        {workedSec > 0
+          ? `${durationText(plannedSec)} planned of ${durationText(workedSec)}, ${Math.round((plannedSec / workedSec) * 100)} %`
+          : 'No working hours in these days'}
       </p>
       <h3>Skills</h3>
       {person.skills.length === 0 && <p className="quiet">None recorded.</p>}
@@ -33,7 +37,9 @@ export function PersonLens({ view, personId, onSelect }: Props) {
         {person.skills.map((s) => (
           <li key={s.name}>
             {s.name} {s.level}
-            {s.validTo && <span className={s.validTo < lastDate ? 'bad' : 'quiet'}> valid to {s.validTo}</span>}
+            {s.validTo && (
+              <span className={s.validTo < lastDate ? 'bad' : 'quiet'}> valid to {s.validTo}</span>
+            )}
           </li>
         ))}
       </ul>
@@ -50,18 +56,26 @@ export function PersonLens({ view, personId, onSelect }: Props) {
                   const visit = visits.get(stop.visitId);
                   return (
                     <li key={stop.startAt}>
-                      <button type="button" disabled={!visit} onClick={() => onSelect(`visit:${stop.visitId}`)}>
+                      <button
+                        type="button"
+                        disabled={!visit}
+                        onClick={() => onSelect(`visit:${stop.visitId}`)}
+                      >
                         <b>
-                          {clock(stop.startAt, person.zone)} {visit ? `${visit.jobKind} · ${visit.site}` : 'Busy in another territory'}
+                          {clock(stop.startAt, person.zone)}{' '}
+                          {visit ? `${visit.jobKind} · ${visit.site}` : 'Busy in another territory'}
                         </b>
-                        <span className={stop.slack === 'missed' ? 'bad' : 'quiet'}>{durationText(stop.travelSec)} drive</span>
+                        <span className={stop.slack === 'missed' ? 'bad' : 'quiet'}>
+                          {durationText(stop.travelSec)} drive
+                        </span>
                       </button>
                     </li>
                   );
                 })}
               </ul>
               <p className="quiet">
-                Leaves {clock(shift.route.departAt, person.zone)}, back {clock(shift.route.arriveAt, person.zone)}
+                Leaves {clock(shift.route.departAt, person.zone)}, back{' '}
+                {clock(shift.route.arriveAt, person.zone)}
                 {shift.route.break && `, break ${clock(shift.route.break.startAt, person.zone)}`}
                 {shift.route.overtimeSec > 0 && `, overtime ${durationText(shift.route.overtimeSec)}`}
               </p>

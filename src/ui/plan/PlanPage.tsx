@@ -20,7 +20,10 @@ import { type PlaybookChoice, RunComposer } from './RunComposer';
 import { Scoreline } from './Scoreline';
 import { Timeline } from './Timeline';
 
-const MapView = dynamic(() => import('./MapView'), { ssr: false, loading: () => <p style={{ padding: 24 }}>Unfolding the map …</p> });
+const MapView = dynamic(() => import('./MapView'), {
+  ssr: false,
+  loading: () => <p style={{ padding: 24 }}>Unfolding the map …</p>,
+});
 
 interface Props {
   readonly territories: readonly TerritoryChoice[];
@@ -34,8 +37,18 @@ export function PlanPage({ territories, playbooks, defaults, mayRun }: Props) {
   const [state, change] = usePlanState(defaults);
   const [composing, setComposing] = useState(false);
   const [tableOpen, setTableOpen] = useState(false);
-  const query = new URLSearchParams({ plan: state.plan, territories: state.territories.join(','), from: state.from, to: state.to }).toString();
-  const { data: view, error, isFetching, refetch } = useQuery({
+  const query = new URLSearchParams({
+    plan: state.plan,
+    territories: state.territories.join(','),
+    from: state.from,
+    to: state.to,
+  }).toString();
+  const {
+    data: view,
+    error,
+    isFetching,
+    refetch,
+  } = useQuery({
     queryKey: ['plan', query],
     queryFn: ({ signal }) => callApi<PlanView>(`/api/plan?${query}`, { signal }),
     placeholderData: (previous) => previous,
@@ -46,8 +59,21 @@ export function PlanPage({ territories, playbooks, defaults, mayRun }: Props) {
   return (
     <div className={css.page}>
       <h1 className={css.hidden}>Plan</h1>
-      <ExtentLine state={state} onChange={change} territories={territories} drafts={drafts.data ?? []} mayOptimize={mayRun} onOptimize={() => setComposing(true)} />
-      {draft && mayRun && <DraftActions draft={draft} onAccepted={() => change({ plan: 'live', selected: null })} onThrownAway={() => change({ plan: 'live', selected: null })} />}
+      <ExtentLine
+        state={state}
+        onChange={change}
+        territories={territories}
+        drafts={drafts.data ?? []}
+        mayOptimize={mayRun}
+        onOptimize={() => setComposing(true)}
+      />
+      {draft && mayRun && (
+        <DraftActions
+          draft={draft}
+          onAccepted={() => change({ plan: 'live', selected: null })}
+          onThrownAway={() => change({ plan: 'live', selected: null })}
+        />
+      )}
       <div className={css.content} aria-busy={isFetching}>
         {error && !isFetching && (
           <div className={css.message} role="alert">
@@ -60,11 +86,28 @@ export function PlanPage({ territories, playbooks, defaults, mayRun }: Props) {
             <Loader size="sm" /> Laying out the plan …
           </div>
         )}
-        {view && !error && <Drawing view={view} state={state} change={change} select={select} query={query} onOpenLoose={() => setTableOpen(true)} />}
+        {view && !error && (
+          <Drawing
+            view={view}
+            state={state}
+            change={change}
+            select={select}
+            query={query}
+            onOpenLoose={() => setTableOpen(true)}
+          />
+        )}
       </div>
       {view && !error && <Scoreline view={view} selected={state.selected} onSelect={select} />}
-      {view && <LooseTable view={view} opened={tableOpen} onClose={() => setTableOpen(false)} onSelect={select} />}
-      <RunComposer opened={composing} onClose={() => setComposing(false)} territories={territories} playbooks={playbooks} initial={state} />
+      {view && (
+        <LooseTable view={view} opened={tableOpen} onClose={() => setTableOpen(false)} onSelect={select} />
+      )}
+      <RunComposer
+        opened={composing}
+        onClose={() => setComposing(false)}
+        territories={territories}
+        playbooks={playbooks}
+        initial={state}
+      />
     </div>
   );
 }
@@ -80,18 +123,29 @@ interface DrawingProps {
 
 function Drawing({ view, state, change, select, query, onOpenLoose }: DrawingProps) {
   const colour = useMemo(
-    (): ColourContext => ({ by: state.colourBy, territories: view.territories, jobKinds: [...new Set(view.visits.map((v) => v.jobKind))].sort() }),
+    (): ColourContext => ({
+      by: state.colourBy,
+      territories: view.territories,
+      jobKinds: [...new Set(view.visits.map((v) => v.jobKind))].sort(),
+    }),
     [state.colourBy, view],
   );
   const openDay = (date: string): void => change({ from: date, to: date });
   return (
     <>
-      <div className={css.columns}>
+      <div className={css.columns} data-beside={state.selected !== null && state.layout !== 'cords'}>
         {state.layout !== 'map' && (
           <div className={css.cords}>
             <div className={css.drawing}>
               {view.dates.length === 1 ? (
-                <Timeline view={view} date={view.dates[0]!} colour={colour} selected={state.selected} onSelect={select} onOpenLoose={onOpenLoose} />
+                <Timeline
+                  view={view}
+                  date={view.dates[0]!}
+                  colour={colour}
+                  selected={state.selected}
+                  onSelect={select}
+                  onOpenLoose={onOpenLoose}
+                />
               ) : (
                 <DaysGrid view={view} selected={state.selected} onSelect={select} onOpenDay={openDay} />
               )}

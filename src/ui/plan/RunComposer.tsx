@@ -1,4 +1,5 @@
-import { Alert, Button, Checkbox, Group, Modal, NumberInput, Radio, Select, Stack, TextInput } from '@mantine/core';
+import { Alert, Button, Checkbox, Group, Modal, NumberInput, Radio, Select, Stack } from '@mantine/core';
+import { DatePickerInput } from '@mantine/dates';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
@@ -23,6 +24,8 @@ interface Props {
   readonly initial: { readonly territories: readonly string[]; readonly from: string; readonly to: string };
 }
 
+const DATE = { valueFormat: 'ddd D MMMM YYYY', firstDayOfWeek: 1, popoverProps: { zIndex: 1300 } } as const;
+
 /** Says in a sentence what a run will do, and starts it. */
 export function RunComposer({ opened, onClose, territories, playbooks, initial }: Props) {
   const router = useRouter();
@@ -36,7 +39,6 @@ export function RunComposer({ opened, onClose, territories, playbooks, initial }
   const [failure, setFailure] = useState<unknown>(null);
   const [sending, setSending] = useState(false);
   // The composer opens on what is on screen, and keeps what was typed while it is open.
-  // biome-ignore lint/correctness/useExhaustiveDependencies: only opening sets the start values
   useEffect(() => {
     if (!opened) return;
     setChosen(initial.territories.filter((id) => changeable.some((t) => t.id === id)));
@@ -44,9 +46,15 @@ export function RunComposer({ opened, onClose, territories, playbooks, initial }
     setTo(initial.to);
     setFailure(null);
   }, [opened]);
-  const draft = { extent: { territoryIds: chosen, firstDate: from, lastDate: to }, playbookVersionId: playbook, mayMove, seconds };
+  const draft = {
+    extent: { territoryIds: chosen, firstDate: from, lastDate: to },
+    playbookVersionId: playbook,
+    mayMove,
+    seconds,
+  };
   const parsed = runRequest.safeParse(draft);
-  const wrong = (path: string): string | null => parsed.error?.issues.find((i) => i.path.join('.').startsWith(path))?.message ?? null;
+  const wrong = (path: string): string | null =>
+    parsed.error?.issues.find((i) => i.path.join('.').startsWith(path))?.message ?? null;
   const start = async (): Promise<void> => {
     setSending(true);
     setFailure(null);
@@ -61,7 +69,13 @@ export function RunComposer({ opened, onClose, territories, playbooks, initial }
   const names = territories.filter((t) => chosen.includes(t.id)).map((t) => t.name);
   const name = playbooks.find((p) => p.id === playbook)?.name ?? '…';
   return (
-    <Modal opened={opened} onClose={onClose} title="Optimize" size="lg" closeButtonProps={{ 'aria-label': 'Close' }}>
+    <Modal
+      opened={opened}
+      onClose={onClose}
+      title="Optimize"
+      size="lg"
+      closeButtonProps={{ 'aria-label': 'Close' }}
+    >
       <form
         onSubmit={(e) => {
           e.preventDefault();
@@ -69,7 +83,12 @@ export function RunComposer({ opened, onClose, territories, playbooks, initial }
         }}
       >
         <Stack gap="md">
-          <Checkbox.Group label="Territories" value={chosen} onChange={setChosen} error={wrong('extent.territoryIds')}>
+          <Checkbox.Group
+            label="Territories"
+            value={chosen}
+            onChange={setChosen}
+            error={wrong('extent.territoryIds')}
+          >
             <Group gap="md" mt={4}>
               {changeable.map((t) => (
                 <Checkbox key={t.id} value={t.id} label={t.name} />
@@ -77,17 +96,51 @@ export function RunComposer({ opened, onClose, territories, playbooks, initial }
             </Group>
           </Checkbox.Group>
           <Group grow align="start">
-            <TextInput type="date" label="First day" value={from} onChange={(e) => setFrom(e.currentTarget.value)} error={wrong('extent.firstDate')} />
-            <TextInput type="date" label="Last day" value={to} onChange={(e) => setTo(e.currentTarget.value)} error={wrong('extent.lastDate')} />
+            <DatePickerInput
+              label="First day"
+              value={from || null}
+              onChange={(date) => setFrom(date ?? '')}
+              error={wrong('extent.firstDate')}
+              {...DATE}
+            />
+            <DatePickerInput
+              label="Last day"
+              value={to || null}
+              onChange={(date) => setTo(date ?? '')}
+              error={wrong('extent.lastDate')}
+              {...DATE}
+            />
           </Group>
-          <Select label="Playbook" data={playbooks.map((p) => ({ value: p.id, label: `${p.name}, version ${p.version}: ${p.note}` }))} value={playbook} onChange={(v) => setPlaybook(v ?? '')} error={wrong('playbookVersionId')} allowDeselect={false} />
-          <Radio.Group label="What may move" value={mayMove} onChange={(v) => setMayMove(v as RunRequest['mayMove'])}>
+          <Select
+            label="Playbook"
+            data={playbooks.map((p) => ({
+              value: p.id,
+              label: `${p.name}, version ${p.version}: ${p.note}`,
+            }))}
+            value={playbook}
+            onChange={(v) => setPlaybook(v ?? '')}
+            error={wrong('playbookVersionId')}
+            allowDeselect={false}
+          />
+          <Radio.Group
+            label="What may move"
+            value={mayMove}
+            onChange={(v) => setMayMove(v as RunRequest['mayMove'])}
+          >
             <Stack gap={6} mt={4}>
               <Radio value="all" label="Everything that is not tied" />
               <Radio value="loose" label="Only loose ends; published visits stay where they are" />
             </Stack>
           </Radio.Group>
-          <NumberInput label="Seconds to search" value={seconds} onChange={setSeconds} clampBehavior="none" allowDecimal={false} error={wrong('seconds')} w={180} />
+          <NumberInput
+            label="Seconds to search"
+            value={seconds}
+            onChange={setSeconds}
+            clampBehavior="none"
+            allowDecimal={false}
+            error={wrong('seconds')}
+            w={180}
+          />
           <p aria-live="polite" style={{ margin: 0 }}>
             {parsed.success
               ? `Plan ${dayCount(from, to) === 1 ? dayText(from) : `${dayCount(from, to)} days, ${dayText(from)} to ${dayText(to)},`} in ${names.join(', ')} with ${name}; ${mayMove === 'all' ? 'everything not tied may move' : 'published visits stay'}; ${Number(seconds)} seconds. The result is a draft: nothing live changes.`

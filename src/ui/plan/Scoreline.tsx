@@ -4,7 +4,16 @@ import { changeText, OBJECTIVE_WORDS, priceText } from '../messages/figures';
 import css from './Scoreline.module.css';
 
 /** Measures with a cell of their own; the rest are behind the price. */
-const SHOWN: readonly Objective[] = ['travelTime', 'travelDistance', 'overtime', 'missedWindows', 'lateness', 'unplanned', 'daysWaited', 'favoured'];
+const SHOWN: readonly Objective[] = [
+  'travelTime',
+  'travelDistance',
+  'overtime',
+  'missedWindows',
+  'lateness',
+  'unplanned',
+  'daysWaited',
+  'favoured',
+];
 
 export function totalOf(parts: Parts): number {
   return OBJECTIVES.reduce((sum, o) => sum + parts[o].price, 0);
@@ -21,13 +30,37 @@ export function Scoreline({ view, selected, onSelect }: Props) {
   const { parts, baseline } = view;
   return (
     <section className={css.strip} aria-label={baseline ? 'Scoreline, against the live plan' : 'Scoreline'}>
-      <Cell name="Price" figure={priceText(totalOf(parts))} change={baseline ? totalOf(parts) - totalOf(baseline) : null} text={priceText} isOpen={selected === 'measure:price'} onOpen={() => onSelect('measure:price')} />
+      <Cell
+        name="Price"
+        figure={priceText(totalOf(parts))}
+        change={baseline ? totalOf(parts) - totalOf(baseline) : null}
+        text={priceText}
+        isOpen={selected === 'measure:price'}
+        onOpen={() => onSelect('measure:price')}
+      />
       {SHOWN.map((o) => {
         const { name, amount } = OBJECTIVE_WORDS[o];
         const change = baseline ? parts[o].amount - baseline[o].amount : null;
-        return <Cell key={o} name={name} figure={amount(parts[o].amount)} change={change} text={amount} isOpen={selected === `measure:${o}`} onOpen={() => onSelect(`measure:${o}`)} />;
+        return (
+          <Cell
+            key={o}
+            name={name}
+            figure={amount(parts[o].amount)}
+            change={change}
+            text={amount}
+            isOpen={selected === `measure:${o}`}
+            onOpen={() => onSelect(`measure:${o}`)}
+          />
+        );
       })}
-      <Cell name="Rules broken" figure={String(view.violations.length)} change={null} text={String} isOpen={selected === 'measure:rules'} onOpen={() => onSelect('measure:rules')} />
+      <Cell
+        name="Rules broken"
+        figure={String(view.violations.length)}
+        change={null}
+        text={String}
+        isOpen={selected === 'measure:rules'}
+        onOpen={() => onSelect('measure:rules')}
+      />
     </section>
   );
 }

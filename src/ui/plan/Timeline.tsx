@@ -8,7 +8,7 @@ import { offsetMinutes } from '@/core/index';
 import { clock } from '../shared/time';
 import { type Axis, createAxis, hoursOf, hourTicks } from './axis';
 import { Cord, CordPatterns, ROW_HEIGHT } from './Cord';
-import { type ColourContext } from './knot';
+import type { ColourContext } from './knot';
 import { LooseEnds, windowOn } from './LooseEnds';
 import { PersonLabel } from './PersonLabel';
 import css from './Timeline.module.css';
@@ -32,8 +32,19 @@ export function Timeline({ view, date, colour, selected, onSelect, onOpenLoose }
     const { fromAt, toAt } = hoursOf(view, date);
     return createAxis(fromAt, toAt, Math.max(320, width));
   }, [view, date, width]);
-  const rows = useVirtualizer({ count: view.people.length, getScrollElement: () => scroller.current, estimateSize: () => ROW_HEIGHT, overscan: 6 });
-  const keys = useCordKeys({ people: view.people, date, selected, onSelect, scrollTo: (i) => rows.scrollToIndex(i) });
+  const rows = useVirtualizer({
+    count: view.people.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => ROW_HEIGHT,
+    overscan: 6,
+  });
+  const keys = useCordKeys({
+    people: view.people,
+    date,
+    selected,
+    onSelect,
+    scrollTo: (i) => rows.scrollToIndex(i),
+  });
   const loose = useMemo(() => view.looseIds.flatMap((id) => visits.get(id) ?? []), [view.looseIds, visits]);
   const today = loose.filter((v) => windowOn(v, axis));
   const anyTime = loose.filter((v) => v.windows.length === 0);
@@ -42,7 +53,8 @@ export function Timeline({ view, date, colour, selected, onSelect, onOpenLoose }
       <div className={css.head}>
         <div className={css.corner}>
           <div>
-            <strong>Loose ends</strong> <strong className={loose.length > 0 ? 'bad' : 'good'}>{loose.length}</strong>
+            <strong>Loose ends</strong>{' '}
+            <strong className={loose.length > 0 ? 'bad' : 'good'}>{loose.length}</strong>
           </div>
           <div className="quiet">{today.length} promised a window today</div>
           <div className="quiet">{anyTime.length} without a window</div>
@@ -53,20 +65,53 @@ export function Timeline({ view, date, colour, selected, onSelect, onOpenLoose }
         <div className={css.track} ref={trackRef}>
           <HourLine axis={axis} zone={view.zone} now={view.now} />
           <div className={css.band}>
-            <LooseEnds visits={today} axis={axis} selectedId={idOf(selected, 'visit')} onSelect={(id) => onSelect(`visit:${id}`)} />
+            <LooseEnds
+              visits={today}
+              axis={axis}
+              selectedId={idOf(selected, 'visit')}
+              onSelect={(id) => onSelect(`visit:${id}`)}
+            />
           </div>
         </div>
       </div>
-      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: the grid takes the arrow keys for its cords */}
-      <div className={css.rows} ref={scroller} tabIndex={0} role="application" aria-label="Cords: arrow keys walk people and visits, Enter opens" onKeyDown={keys}>
-        {view.people.length === 0 && <p style={{ padding: 24 }}>Nobody belongs to these territories on this day. Choose other territories or another day above.</p>}
+      <div
+        className={css.rows}
+        ref={scroller}
+        tabIndex={0}
+        role="application"
+        aria-label="Cords: arrow keys walk people and visits, Enter opens"
+        onKeyDown={keys}
+      >
+        {view.people.length === 0 && (
+          <p style={{ padding: 24 }}>
+            Nobody belongs to these territories on this day. Choose other territories or another day above.
+          </p>
+        )}
         <div style={{ height: rows.getTotalSize(), position: 'relative' }}>
           {rows.getVirtualItems().map((item) => {
             const person = view.people[item.index]!;
-            const holds = person.id === idOf(selected, 'person') || person.shifts.some((s) => s.date === date && s.route?.stops.some((x) => x.visitId === idOf(selected, 'visit')));
+            const holds =
+              person.id === idOf(selected, 'person') ||
+              person.shifts.some(
+                (s) => s.date === date && s.route?.stops.some((x) => x.visitId === idOf(selected, 'visit')),
+              );
             return (
-              <div key={person.id} className={css.row} data-current={holds} style={{ transform: `translateY(${item.start}px)`, height: ROW_HEIGHT }}>
-                <Row person={person} date={date} view={view} axis={axis} visits={visits} colour={colour} selectedId={holds ? idOf(selected, 'visit') : null} onSelect={onSelect} />
+              <div
+                key={person.id}
+                className={css.row}
+                data-current={holds}
+                style={{ transform: `translateY(${item.start}px)`, height: ROW_HEIGHT }}
+              >
+                <Row
+                  person={person}
+                  date={date}
+                  view={view}
+                  axis={axis}
+                  visits={visits}
+                  colour={colour}
+                  selectedId={holds ? idOf(selected, 'visit') : null}
+                  onSelect={onSelect}
+                />
               </div>
             );
           })}
@@ -97,15 +142,38 @@ const Row = memo(function Row({ person, date, view, axis, visits, colour, select
   const apart = (offsetMinutes(axis.fromAt, person.zone) - offsetMinutes(axis.fromAt, view.zone)) / 60;
   return (
     <>
-      <PersonLabel person={person} shifts={shifts} territory={territory} zoneNote={apart === 0 ? null : `${apart > 0 ? '+' : '−'}${Math.abs(apart)} h`} onSelect={() => onSelect(`person:${person.id}`)} />
+      <PersonLabel
+        person={person}
+        shifts={shifts}
+        territory={territory}
+        zoneNote={apart === 0 ? null : `${apart > 0 ? '+' : '−'}${Math.abs(apart)} h`}
+        onSelect={() => onSelect(`person:${person.id}`)}
+      />
       <svg width={axis.width} height={ROW_HEIGHT} role="group" aria-label={`Day of ${person.name}`}>
         <CordPatterns />
         {hourTicks(axis).map((at) => (
-          <line key={at} x1={axis.x(at)} x2={axis.x(at)} y1={0} y2={ROW_HEIGHT} stroke="var(--hair)" strokeWidth={0.7} />
+          <line
+            key={at}
+            x1={axis.x(at)}
+            x2={axis.x(at)}
+            y1={0}
+            y2={ROW_HEIGHT}
+            stroke="var(--hair)"
+            strokeWidth={0.7}
+          />
         ))}
         <ClosedTime axis={axis} shifts={shifts} />
         {shifts.map((shift) => (
-          <Cord key={shift.id} person={person} shift={shift} axis={axis} visits={visits} colour={colour} selectedId={selectedId} onSelect={(id) => onSelect(`visit:${id}`)} />
+          <Cord
+            key={shift.id}
+            person={person}
+            shift={shift}
+            axis={axis}
+            visits={visits}
+            colour={colour}
+            selectedId={selectedId}
+            onSelect={(id) => onSelect(`visit:${id}`)}
+          />
         ))}
         <NowLine axis={axis} now={view.now} height={ROW_HEIGHT} />
       </svg>
@@ -114,7 +182,13 @@ const Row = memo(function Row({ person, date, view, axis, visits, colour, select
 });
 
 /** Time outside the person's shifts is hatched ground. */
-function ClosedTime({ axis, shifts }: { readonly axis: Axis; readonly shifts: readonly { startAt: number; endAt: number }[] }) {
+function ClosedTime({
+  axis,
+  shifts,
+}: {
+  readonly axis: Axis;
+  readonly shifts: readonly { startAt: number; endAt: number }[];
+}) {
   const open = [...shifts].sort((a, b) => a.startAt - b.startAt);
   const closed: [number, number][] = [];
   let at = axis.fromAt;
@@ -123,10 +197,20 @@ function ClosedTime({ axis, shifts }: { readonly axis: Axis; readonly shifts: re
     at = Math.max(at, s.endAt);
   }
   if (at < axis.toAt) closed.push([at, axis.toAt]);
-  return closed.map(([a, b]) => <rect key={a} x={axis.x(a)} width={axis.x(b) - axis.x(a)} y={0} height={ROW_HEIGHT} fill="url(#hatch)" />);
+  return closed.map(([a, b]) => (
+    <rect key={a} x={axis.x(a)} width={axis.x(b) - axis.x(a)} y={0} height={ROW_HEIGHT} fill="url(#hatch)" />
+  ));
 }
 
-export function NowLine({ axis, now, height }: { readonly axis: Axis; readonly now: number; readonly height: number }) {
+export function NowLine({
+  axis,
+  now,
+  height,
+}: {
+  readonly axis: Axis;
+  readonly now: number;
+  readonly height: number;
+}) {
   if (now < axis.fromAt || now > axis.toAt) return null;
   return <line x1={axis.x(now)} x2={axis.x(now)} y1={0} y2={height} stroke="var(--ink)" strokeWidth={1.2} />;
 }
@@ -136,10 +220,23 @@ function HourLine({ axis, zone, now }: { readonly axis: Axis; readonly zone: str
   const step = axis.width / Math.max(1, ticks.length) < 34 ? 2 : 1;
   const isNow = now >= axis.fromAt && now <= axis.toAt;
   return (
-    <svg width={axis.width} height={22} role="img" aria-label={`Hours in ${zone}`} style={{ display: 'block' }}>
+    <svg
+      width={axis.width}
+      height={22}
+      role="img"
+      aria-label={`Hours in ${zone}`}
+      style={{ display: 'block' }}
+    >
       {ticks.map((at, i) =>
-        i % step === 0 ? (
-          <text key={at} x={axis.x(at)} y={15} textAnchor={i === 0 ? 'start' : 'middle'} fontSize={11.5} fill="var(--ink-2)">
+        i % step === 0 && !(isNow && Math.abs(axis.x(at) - axis.x(now) - 18) < 28) ? (
+          <text
+            key={at}
+            x={axis.x(at)}
+            y={15}
+            textAnchor={i === 0 ? 'start' : 'middle'}
+            fontSize={11.5}
+            fill="var(--ink-2)"
+          >
             {clock(at, zone).slice(0, 2)}
           </text>
         ) : null,

@@ -1,5 +1,12 @@
 import { useQuery } from '@tanstack/react-query';
-import type { HistoryEntry, PersonView, PlanView, ShiftView, StopView, VisitView } from '@/contract/plan-view';
+import type {
+  HistoryEntry,
+  PersonView,
+  PlanView,
+  ShiftView,
+  StopView,
+  VisitView,
+} from '@/contract/plan-view';
 import { offsetMinutes } from '@/core/index';
 import { errorText } from '../messages/errors';
 import { durationText } from '../messages/figures';
@@ -7,7 +14,7 @@ import { RULE_WORDS } from '../messages/rules';
 import { callApi } from '../shared/api';
 import { clock, dayText, momentText } from '../shared/time';
 import css from './Lens.module.css';
-import { LensTitle } from './Lens';
+import { LensTitle } from './LensTitle';
 import { PartsTable } from './PartsTable';
 
 interface Props {
@@ -44,7 +51,11 @@ export function VisitLens({ view, visitId, onSelect }: Props) {
       <p className="quiet">
         {visit.site} · {visit.address} · {visit.label} · priority {visit.priority}
       </p>
-      {place ? <PlannedFacts place={place} visit={visit} onSelect={onSelect} /> : <p className={`${css.fact} bad`}>A loose end: nobody has it on their cord.</p>}
+      {place ? (
+        <PlannedFacts place={place} visit={visit} onSelect={onSelect} />
+      ) : (
+        <p className={`${css.fact} bad`}>A loose end: nobody has it on their cord.</p>
+      )}
       {visit.notes && <p className={css.fact}>“{visit.notes}”</p>}
       {broken.map((v) => (
         <p key={v.rule} className={`${css.fact} bad`}>
@@ -64,9 +75,18 @@ export function VisitLens({ view, visitId, onSelect }: Props) {
   );
 }
 
-function PlannedFacts({ place, visit, onSelect }: { readonly place: Place; readonly visit: VisitView; readonly onSelect: Props['onSelect'] }) {
+function PlannedFacts({
+  place,
+  visit,
+  onSelect,
+}: {
+  readonly place: Place;
+  readonly visit: VisitView;
+  readonly onSelect: Props['onSelect'];
+}) {
   const { stop, person, shift } = place;
-  const slack = stop.slackSec < 0 ? `${durationText(-stop.slackSec)} late` : `${durationText(stop.slackSec)} to spare`;
+  const slack =
+    stop.slackSec < 0 ? `${durationText(-stop.slackSec)} late` : `${durationText(stop.slackSec)} to spare`;
   const tone = stop.slack === 'missed' ? 'bad' : 'good';
   return (
     <>
@@ -101,7 +121,8 @@ function Needs({ visit, zone }: { readonly visit: VisitView; readonly zone: stri
     <>
       <h3>What it needs</h3>
       <p className={css.fact}>
-        {durationText(visit.durationMin * 60)} · {visit.skills.map((s) => `${s.name} ${s.level}`).join(', ') || 'no special skill'}
+        {durationText(visit.durationMin * 60)} ·{' '}
+        {visit.skills.map((s) => `${s.name} ${s.level}`).join(', ') || 'no special skill'}
       </p>
       {visit.windows.map((w) => (
         <p key={w.startAt} className={css.fact}>
@@ -120,7 +141,8 @@ function Needs({ visit, zone }: { readonly visit: VisitView; readonly zone: stri
 function History({ visitId, zone }: { readonly visitId: string; readonly zone: string }) {
   const { data, error, isPending } = useQuery({
     queryKey: ['history', visitId],
-    queryFn: ({ signal }) => callApi<HistoryEntry[]>(`/api/visits/${encodeURIComponent(visitId)}/history`, { signal }),
+    queryFn: ({ signal }) =>
+      callApi<HistoryEntry[]>(`/api/visits/${encodeURIComponent(visitId)}/history`, { signal }),
   });
   return (
     <>
@@ -131,7 +153,9 @@ function History({ visitId, zone }: { readonly visitId: string; readonly zone: s
       <ul className={css.list}>
         {data?.map((entry) => (
           <li key={`${entry.at}${entry.source}`}>
-            {entry.person && entry.startsAt !== null ? `${entry.person}, ${momentText(entry.startsAt, zone)}` : 'taken off the plan'}
+            {entry.person && entry.startsAt !== null
+              ? `${entry.person}, ${momentText(entry.startsAt, zone)}`
+              : 'taken off the plan'}
             <div className="quiet">
               {entry.source} · {entry.by ?? 'system'} · {momentText(entry.at, zone)}
             </div>

@@ -12,7 +12,13 @@ export interface Axis {
 
 export function createAxis(fromAt: number, toAt: number, width: number): Axis {
   const span = Math.max(1, toAt - fromAt);
-  return { fromAt, toAt, width, x: (at) => ((at - fromAt) / span) * width, at: (x) => fromAt + (x / width) * span };
+  return {
+    fromAt,
+    toAt,
+    width,
+    x: (at) => ((at - fromAt) / span) * width,
+    at: (x) => fromAt + (x / width) * span,
+  };
 }
 
 const HOUR = 3600;

@@ -34,13 +34,27 @@ export function contributionsTo(view: PlanView, objective: Objective): Contribut
         });
       }
       // What no single stop carries: the leg home, overtime, being sent out.
-      if (amount !== 0) out.push({ selection: `person:${person.id}`, name: person.name, detail: `the day as a whole, ${date}`, amount, price });
+      if (amount !== 0)
+        out.push({
+          selection: `person:${person.id}`,
+          name: person.name,
+          detail: `the day as a whole, ${date}`,
+          amount,
+          price,
+        });
     }
   }
   if (objective === 'unplanned') {
     for (const id of view.looseIds) {
       const visit = visits.get(id);
-      if (visit) out.push({ selection: `visit:${id}`, name: `${visit.jobKind} · ${visit.site}`, detail: `priority ${visit.priority}`, amount: 1, price: 0 });
+      if (visit)
+        out.push({
+          selection: `visit:${id}`,
+          name: `${visit.jobKind} · ${visit.site}`,
+          detail: `priority ${visit.priority}`,
+          amount: 1,
+          price: 0,
+        });
     }
   }
   return out.sort((a, b) => b.price - a.price || b.amount - a.amount);

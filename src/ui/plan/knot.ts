@@ -15,9 +15,21 @@ export interface KnotStyle {
 }
 
 const SLACK: Readonly<Record<StopView['slack'], KnotStyle>> = {
-  comfortable: { fill: 'var(--lime-soft)', stroke: 'var(--leaf)', text: 'var(--ink)', pattern: 'none', mark: '' },
+  comfortable: {
+    fill: 'var(--lime-soft)',
+    stroke: 'var(--leaf)',
+    text: 'var(--ink)',
+    pattern: 'none',
+    mark: '',
+  },
   tight: { fill: 'var(--ochre-soft)', stroke: 'var(--ochre)', text: 'var(--ink)', pattern: 'dots', mark: '' },
-  missed: { fill: 'var(--plum-soft)', stroke: 'var(--plum)', text: 'var(--ink)', pattern: 'stripes', mark: '' },
+  missed: {
+    fill: 'var(--plum-soft)',
+    stroke: 'var(--plum)',
+    text: 'var(--ink)',
+    pattern: 'stripes',
+    mark: '',
+  },
 };
 
 /** Hues spaced by the golden angle, muted to sit on paper and on the dark ground. */
@@ -46,13 +58,19 @@ export interface ColourContext {
 export const PRIORITIES = ['1', '2', '3', '4', '5'] as const;
 
 export function styleOf(stop: StopView, visit: VisitView | undefined, context: ColourContext): KnotStyle {
-  if (!visit) return { fill: 'var(--shade)', stroke: 'var(--ink-2)', text: 'var(--ink-2)', pattern: 'none', mark: '' };
+  if (!visit)
+    return { fill: 'var(--shade)', stroke: 'var(--ink-2)', text: 'var(--ink-2)', pattern: 'none', mark: '' };
   if (context.by === 'slack') return SLACK[stop.slack];
   return styleOfKey(keyOf(visit, context.by), context);
 }
 
 export function styleOfKey(key: string, context: ColourContext): KnotStyle {
-  if (context.by === 'territory') return byOrder(context.territories.map((t) => t.name), nameOf(key, context), 2);
+  if (context.by === 'territory')
+    return byOrder(
+      context.territories.map((t) => t.name),
+      nameOf(key, context),
+      2,
+    );
   if (context.by === 'jobKind') return byOrder(context.jobKinds, key, 2);
   return byOrder(PRIORITIES, key, 1);
 }

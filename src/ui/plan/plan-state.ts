@@ -52,13 +52,15 @@ export function usePlanState(defaults: PlanDefaults): [PlanState, (change: Parti
       const next = { ...state, ...changes };
       const params = new URLSearchParams();
       if (next.plan !== 'live') params.set('plan', next.plan);
-      if (next.territories.join() !== defaults.territories.join()) params.set('territories', next.territories.join(','));
+      if (next.territories.join() !== defaults.territories.join())
+        params.set('territories', next.territories.join(','));
       params.set('from', next.from);
       if (next.to !== next.from) params.set('to', next.to);
       if (next.layout !== 'cords') params.set('layout', next.layout);
       if (next.colourBy !== 'slack') params.set('colour', next.colourBy);
       if (next.selected) params.set('selected', next.selected);
-      const isBigStep = changes.plan !== undefined || changes.from !== undefined || changes.territories !== undefined;
+      const isBigStep =
+        changes.plan !== undefined || changes.from !== undefined || changes.territories !== undefined;
       const address = `${path}?${params.toString()}`;
       if (isBigStep) router.push(address, { scroll: false });
       else router.replace(address, { scroll: false });

@@ -10,7 +10,11 @@ interface Options {
 }
 
 /** Where the selection stands: a person, and a stop of their day (−1 is the person as a whole). */
-function standing(people: readonly PersonView[], date: string, selected: string | null): { person: number; stop: number } {
+function standing(
+  people: readonly PersonView[],
+  date: string,
+  selected: string | null,
+): { person: number; stop: number } {
   const id = selected?.slice(selected.indexOf(':') + 1);
   if (selected?.startsWith('person:')) return { person: people.findIndex((p) => p.id === id), stop: -1 };
   for (const [person, p] of people.entries()) {
@@ -21,11 +25,19 @@ function standing(people: readonly PersonView[], date: string, selected: string 
 }
 
 export function stopsOf(person: PersonView, date: string): string[] {
-  return person.shifts.filter((s) => s.date === date).flatMap((s) => s.route?.stops.map((x) => x.visitId).filter((v) => v !== '') ?? []);
+  return person.shifts
+    .filter((s) => s.date === date)
+    .flatMap((s) => s.route?.stops.map((x) => x.visitId).filter((v) => v !== '') ?? []);
 }
 
 /** Arrow keys walk along a cord and across cords; Escape lets go. */
-export function useCordKeys({ people, date, selected, onSelect, scrollTo }: Options): (e: KeyboardEvent) => void {
+export function useCordKeys({
+  people,
+  date,
+  selected,
+  onSelect,
+  scrollTo,
+}: Options): (e: KeyboardEvent) => void {
   return useCallback(
     (e) => {
       if (e.key === 'Escape') return onSelect(null);

@@ -37,12 +37,25 @@ function pricesOf({ prices: p }: PlaybookContent): Price[] {
     { name: 'Favoured person missed', unit: 'each', price: p.favouredMissed, as: each('favoured persons') },
     { name: 'Cover visit', unit: 'each', price: p.coverVisit, as: each('cover visits') },
     { name: 'Person sent out', unit: 'a day', price: p.personOut, as: each('days sent out') },
-    ...p.looseEnd.map((price, i) => ({ name: `Loose end, priority ${i + 1}`, unit: 'each', price, as: each(`loose ends of priority ${i + 1}`) })),
+    ...p.looseEnd.map((price, i) => ({
+      name: `Loose end, priority ${i + 1}`,
+      unit: 'each',
+      price,
+      as: each(`loose ends of priority ${i + 1}`),
+    })),
   ];
 }
 
 /** Rules as sentences, prices with what they equal. Reading only. */
-export function PlaybookPage({ playbook, others, compareWith }: { readonly playbook: PlaybookShown; readonly others: readonly PlaybookShown[]; readonly compareWith: string }) {
+export function PlaybookPage({
+  playbook,
+  others,
+  compareWith,
+}: {
+  readonly playbook: PlaybookShown;
+  readonly others: readonly PlaybookShown[];
+  readonly compareWith: string;
+}) {
   const { rules } = playbook.content;
   const prices = pricesOf(playbook.content);
   const unit = prices.find((p) => p.name === compareWith) ?? prices[2]!;
@@ -56,7 +69,12 @@ export function PlaybookPage({ playbook, others, compareWith }: { readonly playb
         </span>
         <nav className={css.others} aria-label="Playbooks">
           {others.map((o) => (
-            <Link key={o.id} href={`/playbooks/${o.id}`} aria-current={o.id === playbook.id ? 'page' : undefined} className={css.other}>
+            <Link
+              key={o.id}
+              href={`/playbooks/${o.id}`}
+              aria-current={o.id === playbook.id ? 'page' : undefined}
+              className={css.other}
+            >
               {o.name}
             </Link>
           ))}
@@ -66,12 +84,32 @@ export function PlaybookPage({ playbook, others, compareWith }: { readonly playb
         <section>
           <h2>Who may</h2>
           <p className="quiet">Hard rules. A plan that breaks one is never made.</p>
-          <Rule on={rules.skills} text="People need every skill of the visit at its level, valid on the day" applies="all visits" />
+          <Rule
+            on={rules.skills}
+            text="People need every skill of the visit at its level, valid on the day"
+            applies="all visits"
+          />
           <Rule on text={TERRITORY_WORDS[rules.territory]} applies="all visits" />
           <Rule on={rules.persons} text="Must be and never of the customer hold" applies="all visits" />
-          <Rule on text={rules.lateLimitMin > 0 ? `Start inside the promised window, or up to ${rules.lateLimitMin} min late at a price; due dates and access hours hold` : 'Start inside the promised window; due dates and access hours hold'} applies="promised visits" />
-          <Rule on text="Work stays inside working hours, overtime within each person’s limit; travel may run as each person allows" applies="all people" />
-          <Rule on text="The break starts inside its window, when the day is longer than that" applies="all people with a break" />
+          <Rule
+            on
+            text={
+              rules.lateLimitMin > 0
+                ? `Start inside the promised window, or up to ${rules.lateLimitMin} min late at a price; due dates and access hours hold`
+                : 'Start inside the promised window; due dates and access hours hold'
+            }
+            applies="promised visits"
+          />
+          <Rule
+            on
+            text="Work stays inside working hours, overtime within each person’s limit; travel may run as each person allows"
+            applies="all people"
+          />
+          <Rule
+            on
+            text="The break starts inside its window, when the day is longer than that"
+            applies="all people with a break"
+          />
           <Rule on text="Tied visits keep their person and time" applies="tied visits" />
         </section>
         <section>
@@ -104,10 +142,7 @@ export function PlaybookPage({ playbook, others, compareWith }: { readonly playb
             {prices
               .filter((p) => p.name !== unit.name && p.price > 0)
               .map((p) => (
-                <li key={p.name}>
-                  <span className={css.bar} style={{ width: `${Math.min(100, (Math.log10(1 + unit.price / p.price) / 3) * 100)}%` }} />
-                  {p.as(unit.price / p.price)}
-                </li>
+                <li key={p.name}>{p.as(unit.price / p.price)}</li>
               ))}
           </ul>
         </section>
@@ -116,7 +151,15 @@ export function PlaybookPage({ playbook, others, compareWith }: { readonly playb
   );
 }
 
-function Rule({ on, text, applies }: { readonly on: boolean; readonly text: string; readonly applies: string }) {
+function Rule({
+  on,
+  text,
+  applies,
+}: {
+  readonly on: boolean;
+  readonly text: string;
+  readonly applies: string;
+}) {
   return (
     <div className={css.rule} data-on={on}>
       <span className={css.dot} aria-hidden="true" />

@@ -6,7 +6,18 @@ import type { ProgressPoint } from '@/contract/run';
 import { OBJECTIVES } from '@/core/index';
 import { OBJECTIVE_WORDS, priceText } from '../messages/figures';
 
-const TONES = ['#4d7c0f', '#84a83c', '#7b1d5d', '#b5679b', '#d08fbd', '#8f5a08', '#c99a3f', '#5b6b74', '#93a3a8', '#3a4a3f'];
+const TONES = [
+  '#4d7c0f',
+  '#84a83c',
+  '#7b1d5d',
+  '#b5679b',
+  '#d08fbd',
+  '#8f5a08',
+  '#c99a3f',
+  '#5b6b74',
+  '#93a3a8',
+  '#3a4a3f',
+];
 
 /** Best price over time, stacked by objective. */
 export default function PriceChart({ points }: { readonly points: readonly ProgressPoint[] }) {
@@ -17,20 +28,38 @@ export default function PriceChart({ points }: { readonly points: readonly Progr
     data: points.map((p) => ({ x: Math.round(p.second * 10) / 10, y: (p.prices[i] ?? 0) / 1_000_000 })),
   }));
   return (
-    <figure style={{ margin: '8px 0' }} aria-label={`Best price over time, from ${priceText(points[0]?.price ?? 0)} to ${priceText(points.at(-1)?.price ?? 0)}`}>
+    <figure
+      style={{ margin: '8px 0' }}
+      aria-label={`Best price over time, from ${priceText(points[0]?.price ?? 0)} to ${priceText(points.at(-1)?.price ?? 0)}`}
+    >
       <Chart
         type="area"
         height={320}
         series={series}
         options={{
-          chart: { stacked: true, animations: { enabled: false }, toolbar: { show: false }, zoom: { enabled: false }, fontFamily: 'Archivo Variable, sans-serif', background: 'transparent' },
+          chart: {
+            stacked: true,
+            animations: { enabled: false },
+            toolbar: { show: false },
+            zoom: { enabled: false },
+            fontFamily: 'Archivo Variable, sans-serif',
+            background: 'transparent',
+          },
           theme: { mode: scheme },
           colors: shown.map(({ i }) => TONES[i % TONES.length]!),
           dataLabels: { enabled: false },
           stroke: { width: 1, curve: 'stepline' },
           fill: { type: 'solid', opacity: 0.75 },
-          xaxis: { type: 'numeric', title: { text: 'seconds', style: { fontWeight: 400 } }, decimalsInFloat: 0, tickAmount: 6 },
-          yaxis: { title: { text: 'price', style: { fontWeight: 400 } }, labels: { formatter: (v: number) => Math.round(v).toLocaleString('en') } },
+          xaxis: {
+            type: 'numeric',
+            title: { text: 'seconds', style: { fontWeight: 400 } },
+            decimalsInFloat: 0,
+            tickAmount: 6,
+          },
+          yaxis: {
+            title: { text: 'price', style: { fontWeight: 400 } },
+            labels: { formatter: (v: number) => Math.round(v).toLocaleString('en') },
+          },
           legend: { position: 'right', fontSize: '12px' },
           grid: { borderColor: scheme === 'dark' ? '#344039' : '#dedbc9' },
           tooltip: { x: { formatter: (v: number) => `${v} s` } },

@@ -6,15 +6,18 @@ import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useEffect, useState } from 'react';
 import type { RunView } from '@/contract/run';
-import { Comparison } from '../plan/DraftActions';
 import { draftAddress } from '../drafts/DraftsPage';
 import { errorText } from '../messages/errors';
 import { priceText } from '../messages/figures';
 import { outcomeText } from '../messages/runs';
+import { Comparison } from '../plan/DraftActions';
 import { callApi } from '../shared/api';
 import { dayCount, dayText } from '../shared/time';
 
-const PriceChart = dynamic(() => import('./PriceChart'), { ssr: false, loading: () => <div style={{ height: 320 }} /> });
+const PriceChart = dynamic(() => import('./PriceChart'), {
+  ssr: false,
+  loading: () => <div style={{ height: 320 }} />,
+});
 
 /** A run: what it does, its best price as it falls, and what it left. */
 export function RunPage({ id }: { readonly id: string }) {
@@ -68,7 +71,12 @@ export function RunPage({ id }: { readonly id: string }) {
 }
 
 function titleOf(run: RunView): string {
-  const state = { queued: 'Run is waiting for a worker', running: 'Run is searching', done: 'Run is done', failed: 'Run ended without a draft' };
+  const state = {
+    queued: 'Run is waiting for a worker',
+    running: 'Run is searching',
+    done: 'Run is done',
+    failed: 'Run ended without a draft',
+  };
   return state[run.status];
 }
 
@@ -79,7 +87,15 @@ function sentenceOf(run: RunView): string {
   return `${days} in ${run.territoryNames.join(', ')} with ${run.playbook}; ${run.mayMove === 'all' ? 'everything not tied may move' : 'published visits stay'}; ${run.seconds} seconds, seed ${run.seed}. Started by ${run.createdBy}.`;
 }
 
-function State({ run, onStop, stopping }: { readonly run: RunView; readonly onStop: () => void; readonly stopping: boolean }) {
+function State({
+  run,
+  onStop,
+  stopping,
+}: {
+  readonly run: RunView;
+  readonly onStop: () => void;
+  readonly stopping: boolean;
+}) {
   const spent = run.progress.at(-1)?.second ?? 0;
   if (run.status === 'done' || run.status === 'failed') {
     return (
@@ -91,7 +107,11 @@ function State({ run, onStop, stopping }: { readonly run: RunView; readonly onSt
               Open the draft
             </Button>
           )}
-          <Button component={Link} href={`/plan?from=${run.extent.firstDate}${run.extent.lastDate === run.extent.firstDate ? '' : `&to=${run.extent.lastDate}`}&territories=${run.extent.territoryIds.join(',')}`} variant="default">
+          <Button
+            component={Link}
+            href={`/plan?from=${run.extent.firstDate}${run.extent.lastDate === run.extent.firstDate ? '' : `&to=${run.extent.lastDate}`}&territories=${run.extent.territoryIds.join(',')}`}
+            variant="default"
+          >
             Back to the plan
           </Button>
         </Group>
@@ -100,12 +120,20 @@ function State({ run, onStop, stopping }: { readonly run: RunView; readonly onSt
   }
   return (
     <div>
-      <Progress value={Math.min(100, (spent / run.seconds) * 100)} aria-label={`${Math.round(spent)} of ${run.seconds} seconds`} mb="sm" />
+      <Progress
+        value={Math.min(100, (spent / run.seconds) * 100)}
+        aria-label={`${Math.round(spent)} of ${run.seconds} seconds`}
+        mb="sm"
+      />
       <Group gap="md">
         <Button variant="default" onClick={onStop} loading={stopping}>
           Stop and keep the best
         </Button>
-        {run.attempts > 1 && <span className="quiet">A worker went away; this is attempt {run.attempts}, from the best plan so far.</span>}
+        {run.attempts > 1 && (
+          <span className="quiet">
+            A worker went away; this is attempt {run.attempts}, from the best plan so far.
+          </span>
+        )}
       </Group>
     </div>
   );
@@ -121,7 +149,8 @@ function Figures({ run }: { readonly run: RunView }) {
       {start !== null && start > 0 && (
         <span className="good">
           {' '}
-          {Math.round((1 - last.price / start) * 100)} % below {run.outcome?.code === 'draft' ? 'the live plan when the run began' : 'the first plan'}
+          {Math.round((1 - last.price / start) * 100)} % below{' '}
+          {run.outcome?.code === 'draft' ? 'the live plan when the run began' : 'the first plan'}
         </span>
       )}
       <span className="quiet"> · {last.iterations.toLocaleString('en')} iterations</span>

@@ -16,7 +16,13 @@ export interface DemoPerson {
 }
 
 /** Sign in with a password, or, in the demo, as one of its people. */
-export function SignIn({ demoPeople, next }: { readonly demoPeople: readonly DemoPerson[]; readonly next: string }) {
+export function SignIn({
+  demoPeople,
+  next,
+}: {
+  readonly demoPeople: readonly DemoPerson[];
+  readonly next: string;
+}) {
   const router = useRouter();
   const [email, setEmail] = useState('');
   const [password, setPassword] = useState('');
@@ -50,8 +56,21 @@ export function SignIn({ demoPeople, next }: { readonly demoPeople: readonly Dem
         }}
       >
         <Stack gap="md">
-          <TextInput label="E-mail" type="email" autoComplete="username" value={email} onChange={(e) => setEmail(e.currentTarget.value)} required />
-          <PasswordInput label="Password" autoComplete="current-password" value={password} onChange={(e) => setPassword(e.currentTarget.value)} required />
+          <TextInput
+            label="E-mail"
+            type="email"
+            autoComplete="username"
+            value={email}
+            onChange={(e) => setEmail(e.currentTarget.value)}
+            required
+          />
+          <PasswordInput
+            label="Password"
+            autoComplete="current-password"
+            value={password}
+            onChange={(e) => setPassword(e.currentTarget.value)}
+            required
+          />
           {failure && (
             <p className="bad" role="alert" style={{ margin: 0 }}>
               {failure}
@@ -67,7 +86,11 @@ export function SignIn({ demoPeople, next }: { readonly demoPeople: readonly Dem
             <ul>
               {demoPeople.map((p) => (
                 <li key={p.id}>
-                  <button type="button" disabled={busy} onClick={() => void enter('/api/session/demo', { userId: p.id })}>
+                  <button
+                    type="button"
+                    disabled={busy}
+                    onClick={() => void enter('/api/session/demo', { userId: p.id })}
+                  >
                     <b>{p.name}</b>
                     <span className="quiet">
                       {p.role}, {p.territories === 1 ? '1 territory' : `${p.territories} territories`}

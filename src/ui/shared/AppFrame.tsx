@@ -35,7 +35,12 @@ export function AppFrame({ userName, role, children }: Props) {
         </Link>
         <nav aria-label="Sections" style={{ display: 'flex', gap: 28 }}>
           {SECTIONS.map((s) => (
-            <Link key={s.href} href={s.href} className={css.section} aria-current={path.startsWith(s.href) ? 'page' : undefined}>
+            <Link
+              key={s.href}
+              href={s.href}
+              className={css.section}
+              aria-current={path.startsWith(s.href) ? 'page' : undefined}
+            >
               {s.name}
             </Link>
           ))}
@@ -60,7 +65,12 @@ function Theme() {
   const { setColorScheme } = useMantineColorScheme();
   const isDark = scheme === 'dark';
   return (
-    <ActionIcon variant="subtle" color="gray" aria-label={isDark ? 'Light theme' : 'Dark theme'} onClick={() => setColorScheme(isDark ? 'light' : 'dark')}>
+    <ActionIcon
+      variant="subtle"
+      color="gray"
+      aria-label={isDark ? 'Light theme' : 'Dark theme'}
+      onClick={() => setColorScheme(isDark ? 'light' : 'dark')}
+    >
       {isDark ? <IconSun size={17} /> : <IconMoon size={17} />}
     </ActionIcon>
   );

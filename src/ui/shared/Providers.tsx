@@ -13,7 +13,10 @@ export function Providers({ children }: { readonly children: React.ReactNode }) 
     () =>
       new QueryClient({
         defaultOptions: {
-          queries: { refetchOnWindowFocus: false, retry: (count, cause) => count < 2 && cause instanceof ApiError && cause.code === 'offline' },
+          queries: {
+            refetchOnWindowFocus: false,
+            retry: (count, cause) => count < 2 && cause instanceof ApiError && cause.code === 'offline',
+          },
         },
       }),
   );

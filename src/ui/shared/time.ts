@@ -18,7 +18,11 @@ export function addDays(date: string, days: number): string {
 }
 
 export function dayCount(first: string, last: string): number {
-  return Math.round(DateTime.fromISO(last, { zone: 'utc' }).diff(DateTime.fromISO(first, { zone: 'utc' }), 'days').days) + 1;
+  return (
+    Math.round(
+      DateTime.fromISO(last, { zone: 'utc' }).diff(DateTime.fromISO(first, { zone: 'utc' }), 'days').days,
+    ) + 1
+  );
 }
 
 /** Monday of a date's week. */

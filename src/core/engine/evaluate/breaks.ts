@@ -4,7 +4,13 @@ import { NEVER, type Prepared } from '../prepare/prepared';
  * The step from "break to take" to "break taken" over one leg: on arrival if it can still start then,
  * otherwise before leaving. `own` is what of the leg is driven on own time when there is no break first.
  */
-export function readyAfterBreak(prep: Prepared, s: number, free: number, travel: number, own: number): number {
+export function readyAfterBreak(
+  prep: Prepared,
+  s: number,
+  free: number,
+  travel: number,
+  own: number,
+): number {
   const latest = prep.breakLatest[s]!;
   const earliest = prep.breakEarliest[s]!;
   const duration = prep.breakDuration[s]!;

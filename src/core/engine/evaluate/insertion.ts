@@ -53,7 +53,11 @@ function scanPositions(prep: Prepared, routes: Routes, v: number, s: number, fou
   const windows = prep.windowCount[cell]!;
   if (windows === 0) return;
   const isPlain =
-    windows === 1 && !prep.hasSoft && prep.breakDuration[s]! < 0 && prep.shiftBefore[s] === 0 && prep.shiftAfter[s] === 0;
+    windows === 1 &&
+    !prep.hasSoft &&
+    prep.breakDuration[s]! < 0 &&
+    prep.shiftBefore[s] === 0 &&
+    prep.shiftAfter[s] === 0;
   if (isPlain) scanPlain(prep, routes, v, s, found);
   else scanFull(prep, routes, v, s, found);
 }
@@ -149,7 +153,14 @@ function scanFree(prep: Prepared, routes: Routes, v: number, s: number, best: Be
 }
 
 /** Whether v fits after position p within the hard limits, or (soft) without any penalty. Constant time. */
-export function fits(prep: Prepared, routes: Routes, v: number, s: number, p: number, soft: boolean): boolean {
+export function fits(
+  prep: Prepared,
+  routes: Routes,
+  v: number,
+  s: number,
+  p: number,
+  soft: boolean,
+): boolean {
   const lanes: Lanes = soft ? routes.soft : routes.hard;
   const limits = soft ? prep.windowClose : prep.windowLatest;
   const row = s * routes.room + p;
@@ -188,7 +199,14 @@ export function fits(prep: Prepared, routes: Routes, v: number, s: number, p: nu
 }
 
 /** What inserting v after p adds to the route's penalty; Infinity when that is `limit` or more. */
-function addedPenalty(prep: Prepared, routes: Routes, v: number, s: number, p: number, limit: number): number {
+function addedPenalty(
+  prep: Prepared,
+  routes: Routes,
+  v: number,
+  s: number,
+  p: number,
+  limit: number,
+): number {
   const row = s * routes.room;
   const n = routes.count[s]!;
   const sequence = routes.scratch;

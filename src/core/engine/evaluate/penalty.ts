@@ -72,7 +72,8 @@ function penaltyFrom(
     const to = prep.visitPlace[v]!;
     const travel = prep.travelSec[from * prep.places + to]!;
     const own = i === 0 ? Math.min(travel, prep.shiftBefore[s]!) : 0;
-    const ready = i === first && breakFirst ? readyAfterBreak(prep, s, free, travel, own) : free + travel - own;
+    const ready =
+      i === first && breakFirst ? readyAfterBreak(prep, s, free, travel, own) : free + travel - own;
     const cell = v * prep.days + day;
     const start = ready >= NEVER ? NEVER : startAt(prep, cell, ready, prep.windowLatest);
     if (start === NEVER) return Number.POSITIVE_INFINITY;

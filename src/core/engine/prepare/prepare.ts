@@ -22,8 +22,7 @@ export function prepare(problem: Problem): Prepared {
   const places = problem.places.length;
   const days = shifts.reduce((most, s) => Math.max(most, s.dayIx + 1), 1);
   const travelSec = Int32Array.from(problem.travel.durationSec);
-  const travelM =
-    prices.travelPerM === 0 ? travelSec : Int32Array.from(problem.travel.distanceM);
+  const travelM = prices.travelPerM === 0 ? travelSec : Int32Array.from(problem.travel.distanceM);
   const visitPlace = Int32Array.from(visits, (v) => place(v.placeId));
   const eligible = eligiblePairs(problem);
   const shiftFrom = Int32Array.from(shifts, (s) => place(s.startPlaceId));
@@ -64,8 +63,7 @@ export function prepare(problem: Problem): Prepared {
       {
         shifts: shifts.length,
         eligible,
-        priceToBegin: (v, s) =>
-          leg(shiftFrom[s]!, visitPlace[v]!) + leg(visitPlace[v]!, shiftTo[s]!),
+        priceToBegin: (v, s) => leg(shiftFrom[s]!, visitPlace[v]!) + leg(visitPlace[v]!, shiftTo[s]!),
       },
       NEAR_SHIFT_LIMIT,
     ),

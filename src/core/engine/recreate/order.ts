@@ -23,7 +23,8 @@ export interface SortKeys {
 
 export function createSortKeys(work: Workspace): SortKeys {
   const { prep } = work;
-  const make = (key: (v: number) => number): Float64Array => Float64Array.from({ length: prep.visits }, (_, v) => key(v));
+  const make = (key: (v: number) => number): Float64Array =>
+    Float64Array.from({ length: prep.visits }, (_, v) => key(v));
   const distance = (v: number): number => {
     const from = prep.shifts > 0 ? prep.shiftFrom[prep.nearShifts[v * prep.nearShiftCount] ?? 0] : undefined;
     return from === undefined ? 0 : prep.travelSec[from * prep.places + prep.visitPlace[v]!]!;

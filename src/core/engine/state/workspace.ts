@@ -2,8 +2,8 @@ import type { Random } from '../../base/random';
 import type { Blink } from '../evaluate/insertion';
 import { refreshRoute } from '../evaluate/refresh';
 import type { Prepared } from '../prepare/prepared';
-import { addLoose, createLooseEnds, dropLoose, type LooseEnds } from './loose-ends';
 import { copyRoute, createSnapshot, type Snapshot } from './edit';
+import { addLoose, createLooseEnds, dropLoose, type LooseEnds } from './loose-ends';
 import { createRoutes, type Routes } from './routes';
 
 /** Everything one search holds in its hands. */

@@ -15,5 +15,11 @@ export default async function Page({ params, searchParams }: Props) {
     if (cause instanceof Refusal) notFound();
     throw cause;
   });
-  return <PlaybookPage playbook={playbook} others={await listPlaybooks()} compareWith={(await searchParams).price ?? 'Overtime'} />;
+  return (
+    <PlaybookPage
+      playbook={playbook}
+      others={await listPlaybooks()}
+      compareWith={(await searchParams).price ?? 'Overtime'}
+    />
+  );
 }

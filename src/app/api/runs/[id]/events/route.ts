@@ -18,6 +18,8 @@ export function GET(request: Request, { params }: { params: Promise<{ id: string
         run = await readRun(user, id);
       },
     });
-    return new Response(stream, { headers: { 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store' } });
+    return new Response(stream, {
+      headers: { 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store' },
+    });
   });
 }
