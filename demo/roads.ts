@@ -19,9 +19,18 @@ interface Ground {
 
 const TOWN_SPACING_KM = 0.34;
 const RURAL_SPACING_KM = 1.55;
+/** No road between two junctions further apart. */
+const LONGEST_KM = 5;
 
 function isLand(ground: Ground, p: LatLon): boolean {
   return ground.coasts.some((c) => isInside(p, c)) && !ground.lakes.some((l) => isInside(p, l));
+}
+
+/** Square of the distance in km on the flat; near enough on an island, and cheap. */
+function squaredKm(a: LatLon, b: LatLon): number {
+  const x = (a.lon - b.lon) / KM_LON;
+  const y = (a.lat - b.lat) / KM_LAT;
+  return x * x + y * y;
 }
 
 /** Points no closer than their spacing, denser in towns (dart throwing). */
@@ -29,7 +38,7 @@ function throwJunctions(random: Random, ground: Ground): LatLon[] {
   const out: LatLon[] = ground.towns.map((t) => t.at);
   const tryPoint = (p: LatLon, spacingKm: number): void => {
     if (!isLand(ground, p)) return;
-    if (out.every((q) => greatCircleM(p, q) >= spacingKm * 1000)) out.push(p);
+    if (out.every((q) => squaredKm(p, q) >= spacingKm * spacingKm)) out.push(p);
   };
   for (const town of ground.towns) {
     for (let i = 0; i < 420; i++) {
@@ -61,17 +70,18 @@ function throwJunctions(random: Random, ground: Ground): LatLon[] {
  */
 function joinNeighbours(ground: Ground, junctions: readonly LatLon[]): [number, number][] {
   const n = junctions.length;
-  const flat = junctions.map((p) => ({ x: p.lon / KM_LON, y: p.lat / KM_LAT }));
-  const d2 = (a: number, b: number): number =>
-    (flat[a]!.x - flat[b]!.x) ** 2 + (flat[a]!.y - flat[b]!.y) ** 2;
   const edges: [number, number][] = [];
   for (let a = 0; a < n; a++) {
-    for (let b = a + 1; b < n; b++) {
-      const ab = d2(a, b);
-      if (ab > 25) continue;
+    const near = Array.from({ length: n }, (_, c) => ({ c, d: squaredKm(junctions[a]!, junctions[c]!) }))
+      .filter(({ c, d }) => c !== a && d <= LONGEST_KM * LONGEST_KM)
+      .sort((x, y) => x.d - y.d);
+    for (const [ix, { c: b, d: ab }] of near.entries()) {
+      if (b < a) continue;
+      const lens = ab * 0.86;
       let empty = true;
-      for (let c = 0; c < n && empty; c++) {
-        if (c !== a && c !== b && Math.max(d2(a, c), d2(b, c)) < ab * 0.86) empty = false;
+      for (let k = 0; k < ix && empty; k++) {
+        const other = near[k]!;
+        if (other.d < lens && squaredKm(junctions[b]!, junctions[other.c]!) < lens) empty = false;
       }
       if (empty && staysOnLand(ground, junctions[a]!, junctions[b]!)) edges.push([a, b]);
     }
@@ -103,12 +113,15 @@ function connect(junctions: readonly LatLon[], edges: [number, number][]): [numb
   for (;;) {
     const group = groupsOf(junctions.length, [...edges, ...added]);
     let best: [number, number] | null = null;
-    let bestM = Number.POSITIVE_INFINITY;
+    let shortest = Number.POSITIVE_INFINITY;
     for (let a = 0; a < junctions.length; a++) {
       for (let b = a + 1; b < junctions.length; b++) {
         if (group[a] === group[b]) continue;
-        const m = greatCircleM(junctions[a]!, junctions[b]!);
-        if (m < bestM) [bestM, best] = [m, [a, b]];
+        const d = squaredKm(junctions[a]!, junctions[b]!);
+        if (d < shortest) {
+          shortest = d;
+          best = [a, b];
+        }
       }
     }
     if (!best) return added;

@@ -25,7 +25,9 @@ export function Lens({ view, selected, onSelect }: Props) {
     return () => window.removeEventListener('keydown', close);
   }, [onSelect]);
   // A new selection begins at its top.
-  useEffect(() => panel.current?.scrollTo(0, 0), [selected]);
+  useEffect(() => {
+    if (selected && panel.current) panel.current.scrollTop = 0;
+  }, [selected]);
   const [kind, id = ''] = [
     selected.slice(0, selected.indexOf(':')),
     selected.slice(selected.indexOf(':') + 1),

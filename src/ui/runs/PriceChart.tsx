@@ -22,6 +22,7 @@ const TONES = [
 /** Best price over time, stacked by objective. */
 export default function PriceChart({ points }: { readonly points: readonly ProgressPoint[] }) {
   const scheme = useComputedColorScheme('light');
+  const lastSecond = points.at(-1)?.second ?? 0;
   const shown = OBJECTIVES.flatMap((o, i) => (points.some((p) => (p.prices[i] ?? 0) > 0) ? [{ o, i }] : []));
   const series = shown.map(({ o, i }) => ({
     name: OBJECTIVE_WORDS[o].name,
@@ -53,7 +54,7 @@ export default function PriceChart({ points }: { readonly points: readonly Progr
           xaxis: {
             type: 'numeric',
             title: { text: 'seconds', style: { fontWeight: 400 } },
-            decimalsInFloat: 0,
+            labels: { formatter: (v: string) => (lastSecond < 12 ? Number(v).toFixed(1) : String(Math.round(Number(v)))) },
             tickAmount: 6,
           },
           yaxis: {

@@ -125,9 +125,8 @@ function scanFree(prep: Prepared, routes: Routes, v: number, s: number, best: Be
   const rowV = prep.visitPlace[v]! * places;
   const base = standingPrice(prep, v, s) + (n === 0 ? prep.pricePersonOut : 0);
   const first = prep.windowFirst[v * prep.days + prep.shiftDay[s]!]!;
-  const last = first + prep.windowCount[v * prep.days + prep.shiftDay[s]!]! - 1;
   const soonestEnd = prep.windowOpen[first]! + prep.visitDuration[v]!;
-  const limit = soft ? prep.windowClose[last]! : prep.windowLatest[last]!;
+  const limit = lastReady(prep, v, prep.shiftDay[s]!);
   const { free0, free1, latest0, latest1 } = soft ? routes.soft : routes.hard;
   for (let p = 0; p <= n; p++) {
     const cell = row + p;
@@ -152,6 +151,15 @@ function scanFree(prep: Prepared, routes: Routes, v: number, s: number, best: Be
   }
 }
 
+/** Last moment at which anybody may be ready for v on a day at all. */
+function lastReady(prep: Prepared, v: number, day: number): number {
+  const first = prep.windowFirst[v * prep.days + day]!;
+  const end = first + prep.windowCount[v * prep.days + day]!;
+  let last = prep.windowLatest[first]!;
+  for (let w = first + 1; w < end; w++) if (prep.windowLatest[w]! > last) last = prep.windowLatest[w]!;
+  return last;
+}
+
 /** Whether v fits after position p within the hard limits, or (soft) without any penalty. Constant time. */
 export function fits(
   prep: Prepared,
@@ -162,7 +170,6 @@ export function fits(
   soft: boolean,
 ): boolean {
   const lanes: Lanes = soft ? routes.soft : routes.hard;
-  const limits = soft ? prep.windowClose : prep.windowLatest;
   const row = s * routes.room + p;
   const n = routes.count[s]!;
   const place = prep.visitPlace[v]!;
@@ -177,10 +184,10 @@ export function fits(
   let free0 = NEVER;
   if (hasBreak && left0 < NEVER) {
     ready1 = Math.min(ready1, readyAfterBreak(prep, s, left0, t1, own));
-    const start0 = startAt(prep, cell, left0 + t1 - own, limits);
+    const start0 = startAt(prep, cell, left0 + t1 - own, soft);
     if (start0 !== NEVER) free0 = start0 + duration;
   }
-  const start1 = ready1 >= NEVER ? NEVER : startAt(prep, cell, ready1, limits);
+  const start1 = ready1 >= NEVER ? NEVER : startAt(prep, cell, ready1, soft);
   const free1 = start1 === NEVER ? NEVER : start1 + duration;
   if (p < n) {
     const latest1 = lanes.latest1[row + 1]!;

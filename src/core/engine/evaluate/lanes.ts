@@ -9,14 +9,13 @@ import { latestReady, startAt } from './starts';
  * doubled for a break that may be taken before any stop.
  */
 export function fillLanes(prep: Prepared, routes: Routes, s: number, soft: boolean): void {
-  const lanes = soft ? routes.soft : routes.hard;
-  const limits = soft ? prep.windowClose : prep.windowLatest;
-  const workEnd = prep.shiftEnd[s]! + (soft ? 0 : prep.shiftOvertime[s]!);
-  fillForward(prep, routes, s, lanes, limits);
-  fillBackward(prep, routes, s, lanes, limits, workEnd);
+  fillForward(prep, routes, s, soft);
+  fillBackward(prep, routes, s, soft);
 }
 
-function fillForward(prep: Prepared, routes: Routes, s: number, lanes: Lanes, limits: Int32Array): void {
+function fillForward(prep: Prepared, routes: Routes, s: number, soft: boolean): void {
+  const lanes = soft ? routes.soft : routes.hard;
+  const limits = soft ? prep.windowSoft : prep.windowLatest;
   const row = s * routes.room;
   const n = routes.count[s]!;
   const hasBreak = prep.breakDuration[s]! >= 0;
@@ -40,17 +39,17 @@ function fillForward(prep: Prepared, routes: Routes, s: number, lanes: Lanes, li
       if (free0 < NEVER) {
         const afterBreak = readyAfterBreak(prep, s, free0, travel, own);
         if (afterBreak < ready1) ready1 = afterBreak;
-        const start0 = startAt(prep, cell, free0 + travel - own, limits);
+        const start0 = startAt(prep, cell, free0 + travel - own, soft);
         free0 = start0 === NEVER ? NEVER : start0 + duration;
       }
-      const start1 = ready1 >= NEVER ? NEVER : startAt(prep, cell, ready1, limits);
+      const start1 = ready1 >= NEVER ? NEVER : startAt(prep, cell, ready1, soft);
       free1 = start1 === NEVER ? NEVER : start1 + duration;
     } else if (windowCount[cell] === 1) {
       const w = windowFirst[cell]!;
       const open = windowOpen[w]!;
       free1 = ready1 > limits[w]! ? NEVER : (ready1 > open ? ready1 : open) + duration;
     } else {
-      const start1 = startAt(prep, cell, ready1, limits);
+      const start1 = startAt(prep, cell, ready1, soft);
       free1 = start1 === NEVER ? NEVER : start1 + duration;
     }
     lanes.free0[row + p] = free0;
@@ -59,14 +58,10 @@ function fillForward(prep: Prepared, routes: Routes, s: number, lanes: Lanes, li
   }
 }
 
-function fillBackward(
-  prep: Prepared,
-  routes: Routes,
-  s: number,
-  lanes: Lanes,
-  limits: Int32Array,
-  workEnd: number,
-): void {
+function fillBackward(prep: Prepared, routes: Routes, s: number, soft: boolean): void {
+  const lanes = soft ? routes.soft : routes.hard;
+  const limits = soft ? prep.windowSoft : prep.windowLatest;
+  const workEnd = prep.shiftEnd[s]! + (soft ? 0 : prep.shiftOvertime[s]!);
   const row = s * routes.room;
   const n = routes.count[s]!;
   const hasBreak = prep.breakDuration[s]! >= 0;
@@ -99,8 +94,8 @@ function fillBackward(
       const w = windowFirst[cell]!;
       const start = free1 - duration;
       latest1 = windowOpen[w]! > start ? -NEVER : Math.min(start, limits[w]!);
-    } else latest1 = latestReady(prep, cell, free1 - duration, limits);
-    latest0 = hasBreak ? latestReady(prep, cell, free0 - duration, limits) : -NEVER;
+    } else latest1 = latestReady(prep, cell, free1 - duration, soft);
+    latest0 = hasBreak ? latestReady(prep, cell, free0 - duration, soft) : -NEVER;
     lanes.latest0[row + p] = latest0;
     lanes.latest1[row + p] = latest1;
     to = from;

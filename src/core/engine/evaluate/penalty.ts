@@ -33,7 +33,7 @@ export function penaltyOf(
       const travel = prep.travelSec[from * prep.places + to]!;
       const own = slot === 0 ? Math.min(travel, prep.shiftBefore[s]!) : 0;
       const cell = v * prep.days + day;
-      const start = startAt(prep, cell, free + travel - own, prep.windowLatest);
+      const start = startAt(prep, cell, free + travel - own, false);
       if (start !== NEVER) {
         finish = start + prep.visitDuration[v]!;
         late = lateAt(prep, cell, start);
@@ -75,7 +75,7 @@ function penaltyFrom(
     const ready =
       i === first && breakFirst ? readyAfterBreak(prep, s, free, travel, own) : free + travel - own;
     const cell = v * prep.days + day;
-    const start = ready >= NEVER ? NEVER : startAt(prep, cell, ready, prep.windowLatest);
+    const start = ready >= NEVER ? NEVER : startAt(prep, cell, ready, false);
     if (start === NEVER) return Number.POSITIVE_INFINITY;
     const late = lateAt(prep, cell, start);
     if (late > 0) price += late * prep.priceLate + prep.priceMissed;

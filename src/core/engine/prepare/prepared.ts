@@ -35,6 +35,8 @@ export interface Prepared {
   readonly windowCount: Int32Array;
   readonly windowOpen: Int32Array;
   readonly windowClose: Int32Array;
+  /** Latest readiness without lateness: the close, or never where a time tie is late by itself. */
+  readonly windowSoft: Int32Array;
   readonly windowLatest: Int32Array;
 
   readonly eligible: Uint8Array;

@@ -1,0 +1,60 @@
+import { expect, test } from '@playwright/test';
+import { enterAs } from './steps';
+
+test('a wrong password is refused and keeps the address; the right one enters; signing out leaves', async ({
+  page,
+}) => {
+  await page.goto('/plan');
+  await expect(page).toHaveURL(/sign-in/);
+  await page.getByLabel('E-mail').fill('analyst@orrimay.example');
+  await page.getByLabel(/^Password/).fill('wrong');
+  await page.getByRole('button', { name: 'Sign in', exact: true }).click();
+  await expect(page.getByText('do not go together')).toBeVisible();
+  await expect(page.getByLabel('E-mail')).toHaveValue('analyst@orrimay.example');
+  await page.getByLabel(/^Password/).fill('orrimay-demo');
+  await page.getByRole('button', { name: 'Sign in', exact: true }).click();
+  await expect(page.getByText('Loose ends').first()).toBeVisible();
+  await page.getByRole('button', { name: 'Sign out' }).click();
+  await expect(page).toHaveURL(/sign-in/);
+  await page.goto('/plan/drafts');
+  await expect(page).toHaveURL(/sign-in/);
+});
+
+test('nothing is given without a session', async ({ request }) => {
+  for (const path of [
+    '/api/plan?territories=quay&from=2026-06-09&to=2026-06-09',
+    '/api/legs',
+    '/api/map',
+    '/api/runs',
+    '/api/runs/x',
+    '/api/runs/x/events',
+    '/api/drafts',
+    '/api/drafts/x/compare',
+    '/api/visits/visit-1001-1/history',
+  ]) {
+    expect((await request.get(path)).status(), path).toBe(401);
+  }
+  const origin = { Origin: new URL(test.info().project.use.baseURL ?? '').origin };
+  for (const path of ['/api/runs', '/api/runs/x/stop', '/api/drafts/x/accept']) {
+    expect((await request.post(path, { data: {}, headers: origin })).status(), path).toBe(401);
+    expect(
+      (await request.post(path, { data: {}, headers: { Origin: 'http://elsewhere.example' } })).status(),
+      path,
+    ).toBe(404);
+  }
+});
+
+test('keyboard alone walks the cords and opens the lens', async ({ page }) => {
+  await enterAs(page, 'analyst');
+  await page.getByRole('application').focus();
+  await page.keyboard.press('ArrowDown');
+  for (let i = 0; i < 36 && !page.url().includes('visit'); i++) {
+    await page.keyboard.press('ArrowRight');
+    await page.waitForTimeout(120);
+    if (!page.url().includes('visit')) await page.keyboard.press('ArrowDown');
+    await page.waitForTimeout(120);
+  }
+  await expect(page.getByRole('complementary', { name: 'Lens' })).toContainText('Why here');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('complementary', { name: 'Lens' })).toHaveCount(0);
+});

@@ -1,0 +1,3 @@
+declare module 'munkres-js' {
+  export default function munkres(costs: number[][]): [number, number][];
+}
