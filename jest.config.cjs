@@ -18,6 +18,10 @@ module.exports = {
     ],
   },
   transformIgnorePatterns: ['/node_modules/(?!(flatqueue)/)'],
-  moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1', '^server-only$': '<rootDir>/tests/server-only.cjs' },
+  moduleNameMapper: {
+    '\\.css$': '<rootDir>/tests/server-only.cjs',
+    '^@/(.*)$': '<rootDir>/src/$1',
+    '^server-only$': '<rootDir>/tests/server-only.cjs',
+  },
   testTimeout: 60000,
 };

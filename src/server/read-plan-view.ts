@@ -95,7 +95,7 @@ export async function readPlanView(
     depots: await readDepots(database(), extent.territoryIds),
     people: byTerritory(
       loaded.data.technicians.map((t) => personView(t, judge, verdict, extent)),
-      loaded.territories,
+      loaded.territories.filter((t) => extent.territoryIds.includes(t.id)),
     ),
     visits: loaded.data.visits
       .filter((v) => planned.has(v.id) && seen.has(v.territoryId))

@@ -2,7 +2,11 @@ import { expect, test } from '@playwright/test';
 import { callAs, enterAs, openDay, runIsDone, startRun } from './steps';
 
 const price = async (page: import('@playwright/test').Page): Promise<string> =>
-  (await page.getByRole('button', { name: /^Price/ }).innerText()).split('\n')[1] ?? '';
+  (await page
+    .getByRole('button', { name: /^Price/ })
+    .locator('span')
+    .nth(1)
+    .textContent()) ?? '';
 
 test('run, progress, draft, compare, accept, live plan, sign out', async ({ page }) => {
   await enterAs(page, 'analyst');
@@ -67,7 +71,9 @@ test('stopping keeps the best; the same extent twice is refused with a link', as
   await openDay(page, 'sallow', '2026-06-11');
   await page.getByRole('button', { name: 'Optimize' }).click();
   await page.getByRole('button', { name: 'Start the run' }).click();
-  await expect(page.getByRole('alert')).toContainText('A run for the same territories and days is under way');
+  await expect(page.getByRole('dialog').getByRole('alert')).toContainText(
+    'A run for the same territories and days is under way',
+  );
   await page.getByRole('link', { name: 'Open that run' }).click();
   await page.waitForURL(new RegExp(id));
   await page.getByRole('button', { name: 'Stop and keep the best' }).click();

@@ -42,7 +42,8 @@ export async function buildProblem(data: ScheduleData, options: BuildOptions): P
   const shifts = makeShifts(data, options, { originSec, places });
   const placed = placeVisits(data, shifts, originSec);
   const wanted = new Set(extent.territoryIds);
-  const persons = data.technicians.filter((t) => shifts.some((s) => s.personId === t.id));
+  // Also those without a shift here: a wish for one of them counts as missed wherever it is read.
+  const persons = data.technicians;
   const knownPersons = new Set(persons.map((p) => p.id));
   const elsewhere = new Set(
     data.placements.filter((p) => p.technicianId !== null && !placed.has(p.visitId)).map((p) => p.visitId),

@@ -48,7 +48,7 @@ export function DaysGrid({ view, selected, onSelect, onOpenDay }: Props) {
             className={css.day}
             style={{ minWidth: CELL }}
             onClick={() => onOpenDay(date)}
-            title={`Open ${date}`}
+            title={`Open ${date}; planned of all working time`}
           >
             <b>{shortDay(date)}</b>
             <span className="quiet">{totalLoad(view, date)}</span>
@@ -109,7 +109,7 @@ function totalLoad(view: PlanView, date: string): string {
   const { plannedSec, workedSec } = loadOf(
     view.people.flatMap((p) => p.shifts.filter((s) => s.date === date)),
   );
-  return workedSec === 0 ? 'closed' : `${Math.round((plannedSec / workedSec) * 100)} % planned`;
+  return workedSec === 0 ? 'closed' : `${Math.round((plannedSec / workedSec) * 100)} %`;
 }
 
 interface CellProps {

@@ -73,7 +73,13 @@ export function ExtentLine({ state, onChange, territories, drafts, mayOptimize, 
         </Popover.Dropdown>
       </Popover>
       <div className={css.dates}>
-        <ActionIcon variant="subtle" size={24} aria-label="Earlier" onClick={() => move(-1)}>
+        <ActionIcon
+          variant="subtle"
+          size={26}
+          style={{ flex: 'none' }}
+          aria-label="Earlier"
+          onClick={() => move(-1)}
+        >
           <IconChevronLeft size={15} />
         </ActionIcon>
         <DatePickerInput
@@ -86,7 +92,13 @@ export function ExtentLine({ state, onChange, territories, drafts, mayOptimize, 
           onChange={(date) => date && onChange({ from: date, to: addDays(date, days - 1) })}
         />
         {days > 1 && <span>to {dayText(state.to)}</span>}
-        <ActionIcon variant="subtle" size={24} aria-label="Later" onClick={() => move(1)}>
+        <ActionIcon
+          variant="subtle"
+          size={26}
+          style={{ flex: 'none' }}
+          aria-label="Later"
+          onClick={() => move(1)}
+        >
           <IconChevronRight size={15} />
         </ActionIcon>
       </div>

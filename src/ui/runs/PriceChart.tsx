@@ -54,7 +54,10 @@ export default function PriceChart({ points }: { readonly points: readonly Progr
           xaxis: {
             type: 'numeric',
             title: { text: 'seconds', style: { fontWeight: 400 } },
-            labels: { formatter: (v: string) => (lastSecond < 12 ? Number(v).toFixed(1) : String(Math.round(Number(v)))) },
+            labels: {
+              formatter: (v: string) =>
+                lastSecond < 12 ? Number(v).toFixed(1) : String(Math.round(Number(v))),
+            },
             tickAmount: 6,
           },
           yaxis: {

@@ -1,4 +1,4 @@
-/** Time from a click to a drawn plan, 36 and 200 people: `LIME_ADDRESS=http://127.0.0.1:3300 npx tsx bench/plan-page.ts` (demo mode). */
+/** Time from a click to a drawn plan, 36 and 200 people: `LIME_ADDRESS=http://127.0.0.1:3300 npx tsx bench/plan-page.mts` (demo mode). */
 import { chromium } from '@playwright/test';
 
 const address = process.env.LIME_ADDRESS ?? 'http://127.0.0.1:3300';

@@ -1,0 +1,70 @@
+/** Pictures of the main views for docs/screenshots: `LIME_ADDRESS=http://127.0.0.1:3300 npx tsx bench/screenshots.mts` on a fresh demo. */
+import { chromium, type Page } from '@playwright/test';
+
+const address = process.env.LIME_ADDRESS ?? 'http://127.0.0.1:3300';
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu', '--disable-dev-shm-usage'],
+});
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, baseURL: address });
+
+async function shoot(name: string, settle = 700): Promise<void> {
+  await page.waitForLoadState('networkidle').catch(() => undefined);
+  await page.waitForTimeout(settle);
+  await page.screenshot({ path: `docs/screenshots/${name}.png` });
+}
+
+async function openPlan(query: string): Promise<void> {
+  await page.goto(`/plan?${query}`);
+  await page.waitForSelector('[data-person]');
+}
+
+async function startRun(seconds: string): Promise<void> {
+  await page.getByRole('button', { name: 'Optimize' }).click();
+  await page.getByLabel('Seconds to search').fill(seconds);
+}
+
+/** A visit with a history and a promised window, somewhere on the first screen. */
+async function openVisit(from: Page): Promise<void> {
+  await from.locator('g[data-visit]').nth(14).click();
+  await from.getByText('What happened').waitFor();
+}
+
+await page.goto('/sign-in');
+await shoot('sign-in');
+await page
+  .getByRole('button', { name: /analyst/ })
+  .first()
+  .click();
+await page.waitForSelector('[data-person]');
+await openPlan('from=2026-06-08&to=2026-06-21');
+await startRun('30');
+await shoot('composer');
+await page.getByRole('button', { name: 'Start the run' }).click();
+await page.getByText('Best price').waitFor({ timeout: 30_000 });
+await page.waitForTimeout(14_000);
+await shoot('run', 0);
+await page.getByRole('heading', { name: 'Run is done' }).waitFor({ timeout: 60_000 });
+await page.getByRole('link', { name: 'Open the draft' }).click();
+await page.waitForSelector('[data-person]');
+await shoot('fortnight', 2000);
+const draft = new URL(page.url()).searchParams.get('plan') ?? '';
+await openPlan(`plan=${draft}&from=2026-06-09`);
+await shoot('draft', 1500);
+await page.getByRole('button', { name: 'Accept as live plan' }).click();
+await page.getByRole('button', { name: 'Make it the live plan' }).click();
+await page.getByText('is now the live plan').waitFor({ timeout: 30_000 });
+await page.goto('/plan/drafts');
+await shoot('drafts');
+await openPlan('from=2026-06-09');
+await shoot('plan', 1200);
+await openVisit(page);
+await shoot('lens');
+await openPlan('from=2026-06-09&layout=both&territories=quay,sallow&selected=person:tech-15');
+await shoot('map', 3000);
+await page.goto('/playbooks');
+await shoot('playbook');
+await openPlan('from=2026-06-09&territories=quay,north&layout=both');
+await page.getByRole('button', { name: 'Dark theme' }).click();
+await shoot('dark', 3000);
+await browser.close();

@@ -1,0 +1,137 @@
+import type { PlanView, RouteView, StopView, VisitView } from '@/contract/plan-view';
+import { OBJECTIVES, type Objective, type Parts } from '@/core/index';
+import { changeText, distanceText, durationText, priceText } from '../messages/figures';
+import { createAxis, hoursOf, hourTicks } from './axis';
+import { contributionsTo } from './contributions';
+import { knotPath } from './knot';
+import { layOut } from './LooseEnds';
+import { loadOf } from './PersonLabel';
+
+const HOUR = 3600;
+const T0 = Date.UTC(2026, 5, 9, 7) / 1000;
+
+function parts(given: Partial<Record<Objective, [number, number]>>): Parts {
+  return Object.fromEntries(
+    OBJECTIVES.map((o) => [o, { amount: given[o]?.[0] ?? 0, price: given[o]?.[1] ?? 0 }]),
+  ) as unknown as Parts;
+}
+
+const stop: StopView = {
+  visitId: 'v',
+  arriveAt: T0,
+  startAt: T0 + HOUR,
+  finishAt: T0 + 2 * HOUR,
+  travelSec: 600,
+  travelM: 9000,
+  lateSec: 0,
+  slack: 'comfortable',
+  slackSec: 900,
+  parts: parts({ travelTime: [600, 40] }),
+};
+const route: RouteView = {
+  departAt: T0 - 300,
+  arriveAt: T0 + 3 * HOUR,
+  workEndAt: T0 + 3 * HOUR,
+  overtimeSec: 0,
+  endTravelSec: 900,
+  endTravelM: 12_000,
+  break: { startAt: T0, endAt: T0 + 1800 },
+  stops: [stop],
+  parts: parts({ travelTime: [1500, 100] }),
+};
+const visit = (id: string, from: number, to: number, priority = 3) =>
+  ({
+    id,
+    jobKind: 'Kind',
+    site: 'Site',
+    priority,
+    windows: [{ startAt: T0 + from * HOUR, endAt: T0 + to * HOUR }],
+  }) as unknown as VisitView;
+const shift = {
+  id: 's',
+  date: '2026-06-09',
+  startAt: T0,
+  endAt: T0 + 8 * HOUR,
+  route,
+  startsFrom: { lat: 0, lon: 0 },
+  endsAt: { lat: 0, lon: 0 },
+};
+const view = {
+  dates: ['2026-06-09'],
+  zone: 'Atlantic/Madeira',
+  people: [{ id: 'q', name: 'Q', shifts: [shift] }],
+  visits: [visit('v', 0, 2), visit('loose', 1, 3)],
+  looseIds: ['loose'],
+} as unknown as PlanView;
+
+describe('figures in words', () => {
+  it.each([
+    [0, '0 min'],
+    [59 * 60, '59 min'],
+    [80 * 60, '1 h 20'],
+    [7200, '2 h'],
+    [-65 * 60, '−1 h 05'],
+  ])('%i s is %s', (seconds, text) => expect(durationText(seconds)).toBe(text));
+  it('distances, prices and changes', () => {
+    expect([distanceText(9400), distanceText(7_230_400)]).toEqual(['9.4 km', '7,230 km']);
+    expect([priceText(12_340_000), priceText(1_628_400_000), priceText(-5_000_000)]).toEqual([
+      '12.3',
+      '1,628',
+      '−5.0',
+    ]);
+    expect([changeText(0, String), changeText(3, String), changeText(-60, durationText)]).toEqual([
+      '±0',
+      '+3',
+      '−1 min',
+    ]);
+  });
+});
+
+describe('the axis', () => {
+  it('folds the night away and maps both ways', () => {
+    const { fromAt, toAt } = hoursOf(view, '2026-06-09');
+    expect([(fromAt - T0) / HOUR, (toAt - T0) / HOUR]).toEqual([-1, 9]);
+    const axis = createAxis(fromAt, toAt, 500);
+    expect(axis.at(axis.x(T0 + 1234))).toBeCloseTo(T0 + 1234, 6);
+    expect(hourTicks(axis)).toHaveLength(11);
+  });
+  it('of a day on which nobody works is a working day long', () => {
+    const { fromAt, toAt } = hoursOf(view, '2026-06-14');
+    expect((toAt - fromAt) / HOUR).toBe(11);
+  });
+});
+
+describe('a figure opened', () => {
+  it('adds up to the figure: stops, and what the day carries as a whole', () => {
+    const rows = contributionsTo(view, 'travelTime');
+    expect(rows.map((r) => [r.selection, r.amount, r.price])).toEqual([
+      ['person:q', 900, 60],
+      ['visit:v', 600, 40],
+    ]);
+  });
+  it('names the loose ends', () => {
+    expect(contributionsTo(view, 'unplanned').map((r) => r.selection)).toEqual(['visit:loose']);
+  });
+});
+
+describe('load', () => {
+  it('is driving and work over working time, break and own time apart', () => {
+    // 600 + 3600 + 900 s, of which 300 s were driven before the shift.
+    expect(loadOf([shift])).toEqual({ plannedSec: 4800, workedSec: 8 * HOUR - 1800 });
+  });
+});
+
+describe('loose ends', () => {
+  it('lie in lanes so that no name covers another', () => {
+    const axis = createAxis(T0, T0 + 10 * HOUR, 800);
+    const lanes = layOut([visit('a', 0, 2), visit('b', 1, 2), visit('c', 8, 9), visit('d', 20, 22)], axis);
+    expect(lanes.map((l) => [l.visit.id, l.lane])).toEqual([
+      ['a', 0],
+      ['b', 1],
+      ['c', 0],
+    ]);
+  });
+  it('a very short knot keeps a body', () => {
+    expect(knotPath(0, 10, 0, 20)).toContain('L6 10');
+  });
+});

@@ -1,0 +1,138 @@
+import { fits, scanShift } from '@/core/engine/evaluate/insertion';
+import { penaltyOf } from '@/core/engine/evaluate/penalty';
+import { prepare } from '@/core/engine/prepare/prepare';
+import { createRecreate, placeBest } from '@/core/engine/recreate/greedy';
+import { createSortKeys } from '@/core/engine/recreate/order';
+import { ruinStrings } from '@/core/engine/ruin/strings';
+import { insertAt, removeAt } from '@/core/engine/state/edit';
+import { createWorkspace, refresh, rollBack, type Workspace } from '@/core/engine/state/workspace';
+import { createRandom, type Problem } from '@/core/index';
+import { indexProblem } from '@/core/model/problem-index';
+import { timeRoute } from '@/core/timing/time-route';
+import { randomProblem } from '../support/random-problem';
+
+interface Built {
+  readonly problem: Problem;
+  readonly work: Workspace;
+  readonly recreate: ReturnType<typeof createRecreate>;
+}
+
+function built(seed: number): Built {
+  const problem = randomProblem(seed, { visits: 26, persons: 4, days: 2 });
+  const work = createWorkspace(prepare(problem), createRandom(seed));
+  const recreate = createRecreate(work, createSortKeys(work));
+  for (let v = 0; v < problem.visits.length; v++) placeBest(work, recreate, v);
+  return { problem, work, recreate };
+}
+
+function sequenceOf(work: Workspace, s: number): number[] {
+  const { routes } = work;
+  return Array.from({ length: routes.count[s]! }, (_, i) => routes.visitAt[s * routes.room + i + 1]!);
+}
+
+const SEEDS = Array.from({ length: 40 }, (_, i) => i + 1);
+
+describe('the constant-time insertion test against the plain timing', () => {
+  it('says of each visit and place what timing the whole day says', () => {
+    let possible = 0;
+    let impossible = 0;
+    for (const seed of SEEDS) {
+      const { problem, work } = built(seed);
+      const index = indexProblem(problem);
+      for (let s = 0; s < problem.shifts.length; s++) {
+        const sequence = sequenceOf(work, s);
+        for (let v = 0; v < problem.visits.length; v++) {
+          if (
+            sequence.includes(v) ||
+            work.prep.windowCount[v * work.prep.days + work.prep.shiftDay[s]!] === 0
+          )
+            continue;
+          for (let p = 0; p <= sequence.length; p++) {
+            const longer = [...sequence.slice(0, p), v, ...sequence.slice(p)].map((i) => problem.visits[i]!);
+            const timed = timeRoute(index, problem.shifts[s]!, longer);
+            expect(fits(work.prep, work.routes, v, s, p, false)).toBe(timed !== null);
+            if (timed) possible++;
+            else impossible++;
+          }
+        }
+      }
+    }
+    expect(possible).toBeGreaterThan(1000);
+    expect(impossible).toBeGreaterThan(1000);
+  });
+
+  it('never calls a day free of penalty that is not', () => {
+    for (const seed of SEEDS) {
+      const { problem, work } = built(seed);
+      for (let s = 0; s < problem.shifts.length; s++) {
+        if (work.routes.clean[s] !== 1) continue;
+        const sequence = sequenceOf(work, s);
+        for (let v = 0; v < problem.visits.length; v++) {
+          if (sequence.includes(v)) continue;
+          for (let p = 0; p <= sequence.length; p++) {
+            if (!fits(work.prep, work.routes, v, s, p, true)) continue;
+            const longer = Int32Array.from([...sequence.slice(0, p), v, ...sequence.slice(p)]);
+            expect(penaltyOf(work.prep, s, longer, longer.length)).toBe(0);
+          }
+        }
+      }
+    }
+  });
+});
+
+describe('the price of an insertion', () => {
+  it('is the difference of the route with and without it, and the cheapest of all places', () => {
+    for (const seed of SEEDS) {
+      const { problem, work } = built(seed);
+      work.blink.left = Number.MAX_SAFE_INTEGER;
+      for (const v of problem.visits.keys()) {
+        if (work.routes.shiftOf[v] !== -1) continue;
+        for (let s = 0; s < problem.shifts.length; s++) {
+          if (!work.prep.eligible[v * work.prep.shifts + s]) continue;
+          const best = { shift: -1, position: 0, price: Number.POSITIVE_INFINITY };
+          scanShift(work.prep, work.routes, v, s, best, work.blink);
+          const before = work.routes.price[s]!;
+          let cheapest = Number.POSITIVE_INFINITY;
+          const load = sequenceOf(work, s).reduce(
+            (sum, w) => sum + work.prep.visitDemand[w]!,
+            work.prep.visitDemand[v]!,
+          );
+          for (let p = 0; p <= work.routes.count[s]! && load <= work.prep.shiftCapacity[s]!; p++) {
+            if (!fits(work.prep, work.routes, v, s, p, false)) continue;
+            insertAt(work.routes, v, s, p);
+            refresh(work, s);
+            cheapest = Math.min(cheapest, work.routes.price[s]! - before);
+            removeAt(work.routes, s, p + 1);
+            refresh(work, s);
+          }
+          if (cheapest < Number.POSITIVE_INFINITY) expect(best.price).toBeCloseTo(cheapest, 3);
+          else expect(best.shift).toBe(-1);
+        }
+      }
+    }
+  });
+});
+
+describe('rolling back', () => {
+  it('leaves sequences, loose ends and prices as they were', () => {
+    const { problem, work, recreate } = built(7);
+    const picture = () => ({
+      sequences: problem.shifts.map((_, s) => sequenceOf(work, s)),
+      loose: [...work.loose.list.slice(0, work.loose.count)].sort((a, b) => a - b),
+      prices: [...work.routes.price],
+      versions: [...work.routes.version],
+      price: work.price,
+    });
+    for (let i = 0; i < 200; i++) {
+      const before = picture();
+      work.iteration++;
+      work.touchedCount = 0;
+      work.movedCount = 0;
+      work.usedRoutes = 6;
+      ruinStrings(work);
+      for (let k = 0; k < work.movedCount; k++) placeBest(work, recreate, work.moved[k]!);
+      rollBack(work, before.price);
+      expect(picture()).toEqual(before);
+    }
+  });
+});
