@@ -5,7 +5,9 @@ ensure_node_modules() {
   local stamp=node_modules/.lime-lock
   if [ ! -f "$stamp" ] || ! cmp -s package-lock.json "$stamp"; then
     echo "Installing packages …"
-    npm ci --no-audit --no-fund --loglevel=error
+    # Not "npm ci": it insists on builds for other systems, some of which the registry lacks at the locked version.
+    npm install --no-save --no-audit --no-fund --loglevel=error
+    git diff --quiet -- package-lock.json 2>/dev/null || echo "Mind: package-lock.json differs from the last commit."
     cp package-lock.json "$stamp"
   fi
 }
