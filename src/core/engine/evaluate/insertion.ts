@@ -11,6 +11,8 @@ export interface Blink {
   draw(): number;
 }
 
+const UNKNOWN = Number.POSITIVE_INFINITY;
+
 /**
  * Keeps in `best` the best position of visit v on shift s, if it beats what is there. What a scan
  * finds is remembered with the version of the route: most routes do not change in an iteration, and
@@ -24,16 +26,27 @@ export function scanShift(
   best: Best,
   blink: Blink,
 ): void {
-  const { memo } = routes;
+  const { memo, probe } = routes;
   const key = v * prep.shifts + s;
-  if (memo === null) scanPositions(prep, routes, v, s, routes.probe);
-  else if (memo.version[key] !== routes.version[s]) {
-    scanPositions(prep, routes, v, s, routes.probe);
-    memo.version[key] = routes.version[s]!;
-    memo.price[key] = routes.probe.price;
-    memo.position[key] = routes.probe.position;
+  let price: number;
+  if (memo === null) {
+    scanPositions(prep, routes, v, s, probe, best.price);
+    price = probe.price;
+  } else {
+    price = memo.price[key]!;
+    const isKnown =
+      memo.version[key] === routes.version[s] && (price < UNKNOWN || best.price <= memo.limit[key]!);
+    if (!isKnown) {
+      // Penalties are dear to work out, so look no further than what would win; plain scans are cheap to finish.
+      const limit = prep.hasSoft ? best.price : UNKNOWN;
+      scanPositions(prep, routes, v, s, probe, limit);
+      price = probe.price < limit ? probe.price : UNKNOWN;
+      memo.version[key] = routes.version[s]!;
+      memo.price[key] = price;
+      memo.position[key] = probe.position;
+      memo.limit[key] = limit;
+    }
   }
-  const price = memo === null ? routes.probe.price : memo.price[key]!;
   if (price >= best.price) return;
   if (--blink.left <= 0) {
     blink.left = blink.draw();
@@ -41,12 +54,19 @@ export function scanShift(
   }
   best.price = price;
   best.shift = s;
-  best.position = memo === null ? routes.probe.position : memo.position[key]!;
+  best.position = memo === null ? probe.position : memo.position[key]!;
 }
 
-/** Scans a route afresh; `found.price` is Infinity when v has no place on it. */
-function scanPositions(prep: Prepared, routes: Routes, v: number, s: number, found: Best): void {
-  found.price = Number.POSITIVE_INFINITY;
+/** Scans a route afresh for a place below `limit`; `found.price` stays at the limit when there is none. */
+function scanPositions(
+  prep: Prepared,
+  routes: Routes,
+  v: number,
+  s: number,
+  found: Best,
+  limit: number,
+): void {
+  found.price = limit;
   const n = routes.count[s]!;
   if (n + 2 >= routes.room || routes.load[s]! + prep.visitDemand[v]! > prep.shiftCapacity[s]!) return;
   const cell = v * prep.days + prep.shiftDay[s]!;

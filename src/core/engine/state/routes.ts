@@ -26,9 +26,11 @@ export interface Memo {
   readonly version: Int32Array;
   readonly price: Float64Array;
   readonly position: Int16Array;
+  /** Where nothing was found (price Infinity): the price up to which was looked. */
+  readonly limit: Float64Array;
 }
 
-/** Pairs of visit and shift up to which insertions are remembered (14 bytes each). */
+/** Pairs of visit and shift up to which insertions are remembered (22 bytes each). */
 const MEMO_LIMIT = 6_000_000;
 
 /** The search's one mutable picture of a plan. */
@@ -70,6 +72,7 @@ function createMemo(pairs: number): Memo {
     version: new Int32Array(pairs).fill(-1),
     price: new Float64Array(pairs),
     position: new Int16Array(pairs),
+    limit: new Float64Array(pairs),
   };
 }
 
