@@ -79,11 +79,13 @@ function shiftsOf(personId: string, i: number, size: FieldSize, random: Random):
     allowanceBeforeSec: 900,
     allowanceAfterSec: 900,
     overtimeLimitSec: HOUR,
-    break: {
-      durationSec: 1800,
-      earliestSec: d * DAY + begin + 3.5 * HOUR,
-      latestSec: d * DAY + begin + 5.5 * HOUR,
-    },
+    breaks: [
+      {
+        durationSec: 1800,
+        earliestSec: d * DAY + begin + 3.5 * HOUR,
+        latestSec: d * DAY + begin + 5.5 * HOUR,
+      },
+    ],
     skills,
     territories: [],
     capacity: null,

@@ -62,7 +62,7 @@ export interface RouteView {
   readonly overtimeSec: number;
   readonly endTravelSec: number;
   readonly endTravelM: number;
-  readonly break: WindowView | null;
+  readonly breaks: readonly WindowView[];
   readonly stops: readonly StopView[];
   readonly parts: Parts;
 }

@@ -1,11 +1,12 @@
 import { z } from 'zod';
-import type { Plan, Problem } from '@/core/index';
+import { MATCHES, MAX_BREAKS, type Plan, type Problem } from '@/core/index';
 
 /** Shape and sense of problem and plan files. Types of the core, checked at the border. */
 const id = z.string().min(1).max(120);
 const sec = z.int().min(-1_000_000_000).max(1_000_000_000);
 const span = z.int().min(0).max(1_000_000_000);
 const price = z.int().min(0).max(1_000_000_000_000);
+const interval = z.strictObject({ startSec: sec, endSec: sec });
 
 const place = z.strictObject({
   id,
@@ -15,7 +16,17 @@ const place = z.strictObject({
 
 const skill = z.strictObject({ skillId: id, level: z.int().min(1).max(1000) });
 
-const breakRule = z.strictObject({ durationSec: span, earliestSec: sec, latestSec: sec });
+const attributes = z.record(z.string(), z.union([z.string(), z.number(), z.boolean(), z.array(z.string())]));
+
+const breakRule = z.strictObject({
+  durationSec: span,
+  earliestSec: sec,
+  latestSec: sec,
+  dueSec: sec.optional(),
+  paid: z.boolean().optional(),
+});
+
+const reach = z.strictObject({ sec: span.optional(), m: span.optional() });
 
 const shift = z.strictObject({
   id,
@@ -28,13 +39,44 @@ const shift = z.strictObject({
   allowanceBeforeSec: span,
   allowanceAfterSec: span,
   overtimeLimitSec: span,
-  break: breakRule.nullable(),
+  breaks: z.array(breakRule).max(MAX_BREAKS),
   skills: z.array(skill),
-  territories: z.array(z.strictObject({ territoryId: id, relation: z.enum(['home', 'cover']) })),
+  territories: z.array(z.strictObject({ territoryId: id, relation: z.enum(['home', 'loan', 'cover']) })),
   capacity: z.int().min(0).nullable(),
+  payPerSec: price.optional(),
+  outPrice: price.optional(),
+  overtimePerSec: price.optional(),
+  maxVisits: z.int().min(0).optional(),
+  maxTravelSec: span.optional(),
+  reach: reach.optional(),
+  firstReach: reach.optional(),
+  memberIds: z.array(id).min(1).optional(),
+  attributes: attributes.optional(),
+  pace: z.array(z.strictObject({ kind: z.string(), percent: z.int().min(1).max(1000) })).optional(),
+  parts: z.array(id).optional(),
+  partsPlaceId: id.optional(),
 });
 
-const visitWindow = z.strictObject({ startSec: sec, endSec: sec, latestSec: sec });
+const visitWindow = z.strictObject({
+  startSec: sec,
+  endSec: sec,
+  latestSec: sec,
+  on: z.enum(['start', 'finish']).optional(),
+});
+
+const visitPrices = z.strictObject({
+  latePerSec: price,
+  missedWindow: price,
+  dayWaited: price,
+  favouredMissed: price,
+  coverVisit: price,
+  loanVisit: price,
+  avoidedUsed: price,
+  levelToSpare: price,
+  changed: price,
+  marginPerSec: price,
+  siteTrip: price,
+});
 
 const visit = z.strictObject({
   id,
@@ -53,6 +95,20 @@ const visit = z.strictObject({
   favouredPersonIds: z.array(id),
   tie: z.strictObject({ personId: id.optional(), startSec: sec.optional() }),
   held: z.boolean(),
+  kind: z.string().optional(),
+  attributes: attributes.optional(),
+  bufferBeforeSec: span.optional(),
+  bufferAfterSec: span.optional(),
+  access: z.array(interval).optional(),
+  avoidPersonIds: z.array(id).optional(),
+  people: z.int().min(1).max(20).optional(),
+  crewOf: z.int().min(1).max(50).optional(),
+  equipment: z.array(id).max(5).optional(),
+  parts: z.array(id).optional(),
+  after: z.strictObject({ visitId: id, gapSec: span, maxGapSec: span.optional() }).optional(),
+  samePersonAs: id.optional(),
+  base: z.strictObject({ personId: id, dayIx: z.int() }).optional(),
+  prices: visitPrices.partial().optional(),
 });
 
 const prices = z.strictObject({
@@ -65,6 +121,14 @@ const prices = z.strictObject({
   favouredMissed: price,
   coverVisit: price,
   personOut: price,
+  loanVisit: price.optional(),
+  avoidedUsed: price.optional(),
+  levelToSpare: price.optional(),
+  changed: price.optional(),
+  marginPerSec: price.optional(),
+  siteTrip: price.optional(),
+  marginSec: span.optional(),
+  unfairPerSec: price.optional(),
 });
 
 export const problemSchema = z.strictObject({
@@ -74,16 +138,36 @@ export const problemSchema = z.strictObject({
   originAt: z.iso.datetime({ offset: true }),
   places: z.array(place).min(1),
   travel: z.strictObject({
-    durationSec: z.array(z.int().min(0).max(1_000_000_000)),
-    distanceM: z.array(z.int().min(0).max(1_000_000_000)),
+    durationSec: z.array(span),
+    distanceM: z.array(span),
+    byTime: z
+      .strictObject({
+        slices: z.array(z.array(span)).min(1).max(48),
+        timeline: z.array(z.strictObject({ fromSec: sec, slice: z.int().min(0) })).min(1),
+      })
+      .optional(),
   }),
   persons: z.array(z.strictObject({ id, name: z.string() })),
   shifts: z.array(shift),
   visits: z.array(visit),
+  equipment: z.array(z.strictObject({ id, kind: id, free: z.array(interval) })).optional(),
+  limits: z.array(z.strictObject({ id, shiftIds: z.array(id), maxWorkSec: span })).optional(),
   rules: z.strictObject({
     skills: z.boolean(),
     territory: z.enum(['home', 'home-and-cover', 'anybody']),
     persons: z.boolean(),
+    restSec: span.optional(),
+    attributes: z
+      .array(
+        z.strictObject({
+          id,
+          personKey: z.string(),
+          match: z.enum(MATCHES),
+          visitKey: z.string(),
+          appliesTo: attributes.optional(),
+        }),
+      )
+      .optional(),
   }),
   prices,
 });
@@ -95,8 +179,10 @@ export const planSchema = z.strictObject({
     z.strictObject({
       shiftId: id,
       departSec: sec,
-      breakStartSec: sec.nullable(),
-      stops: z.array(z.strictObject({ visitId: id, startSec: sec })),
+      breakStartSecs: z.array(sec),
+      stops: z.array(
+        z.strictObject({ visitId: id, startSec: sec, equipmentIds: z.array(id).optional() }),
+      ),
       arriveSec: sec,
     }),
   ),

@@ -96,7 +96,7 @@ function build(
     allowanceBeforeSec: 0,
     allowanceAfterSec: 0,
     overtimeLimitSec: 0,
-    break: null,
+    breaks: [],
     skills: [],
     territories: [],
     capacity: fleet.capacity,

@@ -10,6 +10,10 @@ export {
   type Parts,
   type Plan,
 } from './model/plan';
+export {
+  MATCHES,
+  MAX_BREAKS,
+} from './model/problem';
 export type {
   BreakRule,
   Membership,
@@ -22,6 +26,7 @@ export type {
   Visit,
   VisitWindow,
 } from './model/problem';
+export { indexProblem, type ProblemIndex } from './model/problem-index';
 export { priceRoute, priceStop } from './objectives/price-plan';
 export type { RuleCode, Violation } from './rules/violation';
 export type { Interval } from './time/interval';

@@ -3,7 +3,9 @@ import { type Extent, extentSchema } from '@/contract/run';
 import {
   datesFrom,
   daysBetween,
+  indexProblem,
   type Parts,
+  type ProblemIndex,
   priceRoute,
   priceStop,
   type Shift,
@@ -79,7 +81,7 @@ export async function readPlanView(
   const seen = new Set(access.map((a) => a.territoryId));
   const planned = new Set(built.problem.visits.map((v) => v.id));
   const byId = new Map(loaded.data.visits.map((v) => [v.id, v]));
-  const judge: RouteJudge = { built, visits: byId, seen };
+  const judge: RouteJudge = { built, index: indexProblem(built.problem), visits: byId, seen };
   const changeable = new Set(access.filter((a) => a.mayChange).map((a) => a.territoryId));
   return {
     planId: plan.kind === 'live' ? 'live' : plan.id,
@@ -144,6 +146,7 @@ export async function compareDraft(
 
 interface RouteJudge {
   readonly built: BuiltProblem;
+  readonly index: ProblemIndex;
   readonly visits: ReadonlyMap<string, VisitRow>;
   /** Territories whose visits the user may see; others only block time. */
   readonly seen: ReadonlySet<string>;
@@ -162,7 +165,7 @@ function personView(
     name: technician.name,
     zone: technician.zone,
     homeTerritory:
-      membershipsOn(technician, extent.firstDate).find((m) => m.relation === 'home')?.territoryId ?? '',
+      membershipsOn(technician, extent.firstDate).find((m) => m.relation !== 'cover')?.territoryId ?? '',
     skills: technician.skills.map((s) => ({ name: s.name, level: s.level, validTo: s.validTo })),
     shifts: shifts.map((s) => shiftView(s, routes.get(s.id), judge)),
   };
@@ -194,11 +197,9 @@ function routeView(route: TimedRoute, judge: RouteJudge): RouteView {
     overtimeSec: route.overtimeSec,
     endTravelSec: route.endTravelSec,
     endTravelM: route.endTravelM,
-    break: route.break
-      ? { startAt: route.break.startSec + originSec, endAt: route.break.endSec + originSec }
-      : null,
+    breaks: route.breaks.map((b) => ({ startAt: b.startSec + originSec, endAt: b.endSec + originSec })),
     stops: route.stops.map((stop) => stopView(stop, route, judge)),
-    parts: priceRoute(route, problem.prices),
+    parts: priceRoute(route, judge.index),
   };
 }
 
@@ -225,7 +226,7 @@ function stopView(stop: TimedStop, route: TimedRoute, judge: RouteJudge): StopVi
     lateSec: stop.lateSec,
     slack: slackSec < 0 ? 'missed' : slackSec < TIGHT_SEC ? 'tight' : 'comfortable',
     slackSec,
-    parts: priceStop(stop, route, problem.prices),
+    parts: priceStop(stop, route, judge.index),
   };
 }
 

@@ -157,7 +157,7 @@ export function planRows(problem: Problem, plan: Plan, extent: Extent): PlanRows
       technicianId,
       date,
       departAt: at(route.departSec),
-      breakAt: route.breakStartSec === null ? null : at(route.breakStartSec),
+      breakAt: route.breakStartSecs[0] === undefined ? null : at(route.breakStartSecs[0]),
       arriveAt: at(route.arriveSec),
     });
     for (const stop of route.stops) {

@@ -36,7 +36,7 @@ function cheapestByEnumeration(problem: Problem): number {
         if (!route) continue;
         const plan = { routes: [route], unplanned: [] };
         const legal = RULE_CODES.every((c) => c === 'structure' || ALL_RULES[c](index, plan).length === 0);
-        const price = totalPrice(pricePlan(plan, problem.prices));
+        const price = totalPrice(pricePlan(plan, index));
         if (legal && (best === null || price < best.price)) best = { price, route };
       }
     }

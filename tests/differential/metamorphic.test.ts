@@ -22,11 +22,11 @@ function shifted(problem: Problem, bySec: number): Problem {
     ...problem,
     shifts: problem.shifts.map((s) => ({
       ...move(s),
-      break: s.break && {
-        ...s.break,
-        earliestSec: s.break.earliestSec + bySec,
-        latestSec: s.break.latestSec + bySec,
-      },
+      breaks: s.breaks.map((b) => ({
+        ...b,
+        earliestSec: b.earliestSec + bySec,
+        latestSec: b.latestSec + bySec,
+      })),
     })),
     visits: problem.visits.map((v) => ({
       ...v,

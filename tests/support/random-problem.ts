@@ -32,13 +32,15 @@ export function randomProblem(
         allowanceBeforeSec: maybe(0.5) ? random.below(3) * 900 : 0,
         allowanceAfterSec: maybe(0.5) ? random.below(3) * 900 : 0,
         overtimeLimitSec: maybe(0.5) ? random.below(4) * 1800 : 0,
-        break: maybe(0.6)
-          ? {
-              durationSec: 1800,
-              earliestSec: d * 24 * HOUR + 11 * HOUR,
-              latestSec: d * 24 * HOUR + 13 * HOUR,
-            }
-          : null,
+        breaks: maybe(0.6)
+          ? [
+              {
+                durationSec: 1800,
+                earliestSec: d * 24 * HOUR + 11 * HOUR,
+                latestSec: d * 24 * HOUR + 13 * HOUR,
+              },
+            ]
+          : [],
         skills: [
           { skillId: 'a', level: 1 + random.below(5) },
           ...(maybe(0.5) ? [{ skillId: 'b', level: 1 + random.below(5) }] : []),

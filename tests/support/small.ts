@@ -14,7 +14,7 @@ export function aShift(changes: Partial<Shift> = {}): Shift {
     allowanceBeforeSec: 0,
     allowanceAfterSec: 0,
     overtimeLimitSec: 0,
-    break: null,
+    breaks: [],
     skills: [],
     territories: [],
     capacity: null,

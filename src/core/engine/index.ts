@@ -3,7 +3,8 @@ import type { Plan } from '../model/plan';
 import type { Problem } from '../model/problem';
 import { indexProblem } from '../model/problem-index';
 import type { Annealing } from './accept/annealing';
-import { constructCheapest, constructionOrder, type HeldConflict, takeOver } from './construct/start';
+import { constructCheapest, constructionOrder } from './construct/start';
+import { type HeldConflict, takeOver } from './construct/take-over';
 import { prepare } from './prepare/prepare';
 import { createRecreate } from './recreate/greedy';
 import { createSortKeys } from './recreate/order';
@@ -48,12 +49,11 @@ export function solve(problem: Problem, options: SolveOptions): SolveResult {
     const conflict = takeOver(work, problem, options.start);
     if (conflict) return { ok: false, conflict };
   }
-  const { room } = work.routes;
   const sort = createSortKeys(work);
   const recreate = createRecreate(work, sort);
   const order =
     options.firstPlan === 'as-listed'
-      ? [...problem.visits.keys()]
+      ? [...prep.visitPlace.keys()]
       : constructionOrder(work, sort.keys.narrow);
   constructCheapest(work, recreate, order);
   const constructedPrice = work.price;
@@ -61,9 +61,9 @@ export function solve(problem: Problem, options: SolveOptions): SolveResult {
   const found = search(work, recreate, annealing, options.budget, {
     shouldStop: options.shouldStop ?? (() => false),
     onTick: (state, best) =>
-      options.onProgress?.(state, () => toPlan(index, { room, ...best }, state.bestPrice)),
+      options.onProgress?.(state, () => toPlan(index, prep, best, state.bestPrice)),
   });
-  const plan = toPlan(index, { room, ...found.best }, found.bestPrice);
+  const plan = toPlan(index, prep, found.best, found.bestPrice);
   return { ok: true, solution: { plan, constructedPrice, stop: found.stop, state: found.state } };
 }
 

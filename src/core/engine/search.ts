@@ -1,8 +1,8 @@
 import { type Annealing, accepts, temperatureAt } from './accept/annealing';
 import { type Recreate, recreateGreedy } from './recreate/greedy';
 import { ruinStrings } from './ruin/strings';
-import { copyRoute, createSnapshot, type Snapshot } from './state/edit';
-import { rollBack, type Workspace } from './state/workspace';
+import { copyPins, copyRoute, createSnapshot, type Snapshot } from './state/edit';
+import { rollBack, settle, type Workspace } from './state/workspace';
 
 /** How long to search; seconds need a clock, iterations repeat exactly. */
 export type Budget =
@@ -40,6 +40,7 @@ export function search(
   const { prep, routes } = work;
   const best = createSnapshot(prep, routes);
   for (let s = 0; s < prep.shifts; s++) copyRoute(routes, s, best);
+  copyPins(work.pins, best);
   let bestPrice = work.price;
   // Routes that differ from the best plan: only these are copied when a better one is found.
   const differs = new Uint8Array(prep.shifts);
@@ -79,9 +80,7 @@ export function search(
     }
     if (budget.kind === 'iterations' && iterations >= budget.iterations) break;
     iterations++;
-    work.iteration++;
-    work.touchedCount = 0;
-    work.movedCount = 0;
+    settle(work);
     const seed = ruinStrings(work);
     recreateGreedy(work, recreate, seed);
     if (!accepts(current, work.price, temperature, work.random)) {
@@ -104,6 +103,7 @@ export function search(
         differs[s] = 0;
       }
       differing.length = 0;
+      if (work.links.hasLinks) copyPins(work.pins, best);
     }
   }
   return { best, bestPrice, stop, state: state() };

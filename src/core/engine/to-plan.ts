@@ -1,36 +1,76 @@
 import { assert } from '../base/assert';
-import type { Plan, PlannedRoute } from '../model/plan';
+import type { Plan, PlannedRoute, PlannedStop } from '../model/plan';
 import type { ProblemIndex } from '../model/problem-index';
 import { timeRoute } from '../timing/time-route';
-
-/** Sequences of visit numbers by shift number. */
-export interface Sequences {
-  readonly room: number;
-  readonly visitAt: Int32Array;
-  readonly count: Int32Array;
-}
+import type { Links } from './prepare/links';
+import { NEVER, type Prepared } from './prepare/prepared';
+import type { Snapshot } from './state/edit';
 
 /** Gives sequences their times and writes them down as a plan with the price that the search claims. */
-export function toPlan(index: ProblemIndex, sequences: Sequences, price: number): Plan {
+export function toPlan(
+  index: ProblemIndex,
+  prep: Prepared & { readonly links: Links },
+  found: Snapshot,
+  price: number,
+): Plan {
   const { problem } = index;
   const planned = new Set<string>();
-  const routes: PlannedRoute[] = [];
-  for (const [s, shift] of problem.shifts.entries()) {
-    const n = sequences.count[s]!;
+  const routeOf: (PlannedRoute | null)[] = problem.shifts.map(() => null);
+  const workEnd = new Float64Array(problem.shifts.length);
+  // Earlier shifts first: the rest after a day decides when the next may begin.
+  const order = [...problem.shifts.keys()].sort((a, b) => prep.shiftStart[a]! - prep.shiftStart[b]!);
+  for (const s of order) {
+    const shift = problem.shifts[s]!;
+    const n = found.count[s]!;
     if (n === 0) continue;
-    const row = s * sequences.room;
-    const visits = Array.from({ length: n }, (_, i) => problem.visits[sequences.visitAt[row + i + 1]!]!);
-    const timed = timeRoute(index, shift, visits);
+    const sequence = Array.from({ length: n }, (_, i) => found.visitAt[s * found.room + i + 1]!);
+    const visits = sequence.map((v) => problem.visits[prep.sourceOf[v]!]!);
+    let notBeforeSec = shift.startSec;
+    for (const b of prep.restBefore[s]!) {
+      if (found.count[b]! > 0) notBeforeSec = Math.max(notBeforeSec, workEnd[b]! + prep.restSec);
+    }
+    const timed = timeRoute(index, shift, visits, { ...agreed(prep, found, sequence, visits), notBeforeSec });
     assert(timed, `the sequence on shift ${shift.id} can be timed`);
+    workEnd[s] = timed.workEndSec;
     for (const v of visits) planned.add(v.id);
-    routes.push({
+    routeOf[s] = {
       shiftId: shift.id,
       departSec: timed.departSec,
-      breakStartSec: timed.break?.startSec ?? null,
-      stops: timed.stops.map((stop) => ({ visitId: stop.visit.id, startSec: stop.startSec })),
+      breakStartSecs: timed.breaks.map((b) => b.startSec),
+      stops: timed.stops.map(({ visit, startSec, equipmentIds }): PlannedStop =>
+        equipmentIds.length > 0
+          ? { visitId: visit.id, startSec, equipmentIds }
+          : { visitId: visit.id, startSec },
+      ),
       arriveSec: timed.arriveSec,
-    });
+    };
   }
+  const routes = routeOf.filter((r) => r !== null);
   const unplannedVisitIds = problem.visits.filter((v) => !planned.has(v.id)).map((v) => v.id);
   return { format: 'lime-plan', version: 1, routes, unplannedVisitIds, price };
+}
+
+/** Beginnings and equipment that were settled between routes. */
+function agreed(
+  prep: Prepared & { readonly links: Links },
+  found: Snapshot,
+  sequence: readonly number[],
+  visits: readonly { readonly id: string; readonly bufferBeforeSec?: number | undefined }[],
+): { starts: Map<string, number>; equipment: Map<string, string[]> } {
+  const starts = new Map<string, number>();
+  const equipment = new Map<string, string[]>();
+  for (const [i, v] of sequence.entries()) {
+    const begin = found.beginAt[v]!;
+    if (begin >= NEVER) continue;
+    const { id, bufferBeforeSec = 0 } = visits[i]!;
+    starts.set(id, begin + bufferBeforeSec);
+    const units = found.unitsOf[prep.leadOf[v]!]!;
+    if (units.length === 0) continue;
+    const kinds = prep.links.kindsOf[v]!;
+    equipment.set(
+      id,
+      units.map((unit, k) => prep.links.units[kinds[k]!]![unit]!.id),
+    );
+  }
+  return { starts, equipment };
 }

@@ -2,13 +2,15 @@
 export interface PlannedStop {
   readonly visitId: string;
   readonly startSec: number;
+  /** Units of shared equipment that it holds. */
+  readonly equipmentIds?: readonly string[] | undefined;
 }
 
 export interface PlannedRoute {
   readonly shiftId: string;
   readonly departSec: number;
-  /** Null when no break is due before the person is home. */
-  readonly breakStartSec: number | null;
+  /** Of the shift's breaks, in order; the last may be missing when they are not due. */
+  readonly breakStartSecs: readonly number[];
   readonly stops: readonly PlannedStop[];
   readonly arriveSec: number;
 }
@@ -23,8 +25,16 @@ export const OBJECTIVES = [
   'unplanned',
   'daysWaited',
   'favoured',
+  'avoided',
   'cover',
+  'loan',
+  'levelsToSpare',
+  'labour',
   'personsOut',
+  'unfairShare',
+  'siteTrips',
+  'margin',
+  'changed',
 ] as const;
 export type Objective = (typeof OBJECTIVES)[number];
 

@@ -1,4 +1,5 @@
 import { assert } from '../base/assert';
+import { changingTimes, constantTimes } from '../travel/time-of-day';
 import type { Problem, Shift, Visit } from './problem';
 
 /** Look-ups over a problem. */
@@ -7,8 +8,12 @@ export interface ProblemIndex {
   readonly visitById: ReadonlyMap<string, Visit>;
   readonly shiftById: ReadonlyMap<string, Shift>;
   readonly placeIxById: ReadonlyMap<string, number>;
-  /** Seconds between two places, by id. */
-  travelSec(fromPlaceId: string, toPlaceId: string): number;
+  /** How many visits a place has. */
+  readonly visitsAt: ReadonlyMap<string, number>;
+  /** Arrival of somebody who leaves one place for another, by id, at a second. */
+  arriveAt(fromPlaceId: string, toPlaceId: string, leaveSec: number): number;
+  /** Latest second at which to leave so as to arrive by `arriveSec`. */
+  leaveBy(fromPlaceId: string, toPlaceId: string, arriveSec: number): number;
   /** Metres between two places, by id. */
   travelM(fromPlaceId: string, toPlaceId: string): number;
 }
@@ -16,18 +21,24 @@ export interface ProblemIndex {
 export function indexProblem(problem: Problem): ProblemIndex {
   const placeIxById = new Map(problem.places.map((p, i) => [p.id, i]));
   const n = problem.places.length;
-  const at = (matrix: readonly number[], from: string, to: string): number => {
+  const { travel } = problem;
+  const times = travel.byTime ? changingTimes(travel.byTime) : constantTimes(travel.durationSec);
+  const cell = (from: string, to: string): number => {
     const a = placeIxById.get(from);
     const b = placeIxById.get(to);
     assert(a !== undefined && b !== undefined, `places ${from} and ${to} are known`);
-    return matrix[a * n + b] ?? 0;
+    return a * n + b;
   };
+  const visitsAt = new Map<string, number>();
+  for (const v of problem.visits) visitsAt.set(v.placeId, (visitsAt.get(v.placeId) ?? 0) + 1);
   return {
     problem,
     visitById: new Map(problem.visits.map((v) => [v.id, v])),
     shiftById: new Map(problem.shifts.map((s) => [s.id, s])),
     placeIxById,
-    travelSec: (from, to) => at(problem.travel.durationSec, from, to),
-    travelM: (from, to) => at(problem.travel.distanceM, from, to),
+    visitsAt,
+    arriveAt: (from, to, leaveSec) => times.arriveAt(cell(from, to), leaveSec),
+    leaveBy: (from, to, arriveSec) => times.leaveBy(cell(from, to), arriveSec),
+    travelM: (from, to) => travel.distanceM[cell(from, to)] ?? 0,
   };
 }

@@ -1,11 +1,11 @@
+import { membershipOf } from '../rules/territory';
 import type { Measure } from './measure';
 
-/** Visits done by somebody for whom the territory is not home. */
+/** Visits done by somebody for whom the territory is neither home nor a loan. */
 export const cover: Measure = {
-  unitPrice: (p) => p.coverVisit,
-  ofStop: ({ visit }, { shift }) =>
-    visit.territoryId !== null &&
-    !shift.territories.some((t) => t.territoryId === visit.territoryId && t.relation === 'home')
-      ? 1
-      : 0,
+  unitPrice: ({ index, visit }) => visit?.prices?.coverVisit ?? index.problem.prices.coverVisit,
+  ofStop: ({ visit }, { shift }) => {
+    const membership = membershipOf(visit, shift);
+    return membership === 'home' || membership === 'loan' ? 0 : 1;
+  },
 };

@@ -1,5 +1,6 @@
 import { aProblem, aShift, aVisit, HOUR } from '../../../tests/support/small';
 import { OBJECTIVES, type Plan } from '../model/plan';
+import { indexProblem } from '../model/problem-index';
 import { verifyPlan } from '../verify/verify-plan';
 import { priceRoute, priceStop, totalPrice } from './price-plan';
 
@@ -27,7 +28,7 @@ const plan: Plan = {
     {
       shiftId: 's',
       departSec: 8 * HOUR,
-      breakStartSec: null,
+      breakStartSecs: [],
       stops: [{ visitId: 'v', startSec: 8 * HOUR + 960 }],
       arriveSec: 9 * HOUR + 1920,
     },
@@ -66,8 +67,8 @@ describe('measures of a plan worked out by hand', () => {
   it('a day is its stops, the way home, overtime and being sent out', () => {
     const [route] = judged().timed.routes;
     const [stop] = route!.stops;
-    const day = totalPrice(priceRoute(route!, problem.prices));
+    const day = totalPrice(priceRoute(route!, indexProblem(problem)));
     const home = 960 * 6667 + 14_400 * 3;
-    expect(day).toBe(totalPrice(priceStop(stop!, route!, problem.prices)) + home + 1920 * 21_667 + 8_000_000);
+    expect(day).toBe(totalPrice(priceStop(stop!, route!, indexProblem(problem))) + home + 1920 * 21_667 + 8_000_000);
   });
 });

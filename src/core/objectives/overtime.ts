@@ -2,6 +2,6 @@ import type { Measure } from './measure';
 
 /** Seconds of paid work after the end of the shift. */
 export const overtime: Measure = {
-  unitPrice: (p) => p.overtimePerSec,
+  unitPrice: ({ index, shift }) => shift?.overtimePerSec ?? index.problem.prices.overtimePerSec,
   ofRoute: (route) => route.overtimeSec,
 };

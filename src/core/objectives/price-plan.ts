@@ -1,5 +1,5 @@
 import { OBJECTIVES, type Objective, type Part, type Parts } from '../model/plan';
-import type { Prices } from '../model/problem';
+import type { ProblemIndex } from '../model/problem-index';
 import type { TimedPlan, TimedRoute, TimedStop } from '../timing/timed-plan';
 import { ALL_OBJECTIVES } from './all';
 
@@ -8,37 +8,53 @@ function eachPart(make: (objective: Objective) => Part): Parts {
 }
 
 /** Amount and price of every measure over a whole plan; prices in micros. */
-export function pricePlan(plan: TimedPlan, prices: Prices): Parts {
+export function pricePlan(plan: TimedPlan, index: ProblemIndex): Parts {
   return eachPart((objective) => {
     const measure = ALL_OBJECTIVES[objective];
     let amount = 0;
-    let ownPrice = 0;
-    for (const route of plan.routes) {
-      amount += measure.ofRoute?.(route) ?? 0;
-      for (const stop of route.stops) amount += measure.ofStop?.(stop, route) ?? 0;
-    }
-    for (const visit of plan.unplanned) {
-      const count = measure.ofLooseEnd?.(visit) ?? 0;
+    let price = 0;
+    const add = (count: number, unit: number): void => {
       amount += count;
-      ownPrice += count * visit.unplannedPrice;
+      price += count * unit;
+    };
+    const seen = new Set<string>();
+    for (const route of plan.routes) {
+      const { shift } = route;
+      if (measure.ofRoute) add(measure.ofRoute(route), measure.unitPrice({ index, shift }));
+      if (!measure.ofStop) continue;
+      for (const stop of route.stops) {
+        const { visit } = stop;
+        if (measure.oncePerVisit && (visit.people ?? 1) > 1) {
+          if (seen.has(visit.id)) continue;
+          seen.add(visit.id);
+        }
+        add(measure.ofStop(stop, route, index), measure.unitPrice({ index, visit, shift }));
+      }
     }
-    const unit = measure.unitPrice(prices);
-    return { amount, price: unit === null ? ownPrice : amount * unit };
+    if (measure.ofLooseEnd) {
+      for (const visit of plan.unplanned) {
+        add(measure.ofLooseEnd(visit), measure.unitPrice({ index, visit }));
+      }
+    }
+    if (measure.ofPlan) add(measure.ofPlan(plan.routes, index), measure.unitPrice({ index }));
+    return { amount, price };
   });
 }
 
 /** What one stop contributes to each measure, the leg to it included. */
-export function priceStop(stop: TimedStop, route: TimedRoute, prices: Prices): Parts {
+export function priceStop(stop: TimedStop, route: TimedRoute, index: ProblemIndex): Parts {
   return eachPart((objective) => {
     const measure = ALL_OBJECTIVES[objective];
-    const amount = measure.ofStop?.(stop, route) ?? 0;
-    return { amount, price: amount * (measure.unitPrice(prices) ?? 0) };
+    const amount = measure.ofStop?.(stop, route, index) ?? 0;
+    const unit = measure.unitPrice({ index, visit: stop.visit, shift: route.shift });
+    return { amount, price: amount * unit };
   });
 }
 
-/** What one person's day contributes to each measure. */
-export function priceRoute(route: TimedRoute, prices: Prices): Parts {
-  return pricePlan({ routes: [route], unplanned: [] }, prices);
+/** What one person's day contributes to each measure. What hangs on several days is left out. */
+export function priceRoute(route: TimedRoute, index: ProblemIndex): Parts {
+  const parts = pricePlan({ routes: [route], unplanned: [] }, index);
+  return eachPart((o) => (ALL_OBJECTIVES[o].ofPlan ? { amount: 0, price: 0 } : parts[o]));
 }
 
 /** Sum of the prices, micros. */

@@ -1,19 +1,27 @@
 import type { TimedRoute } from '../timing/timed-plan';
 import type { Rule, Violation } from './violation';
 
-/** Who is still out at the latest start of the break takes it inside its window, and not while a visit runs. */
+/** Breaks are taken in order, inside their windows, not while a visit runs, and none that is due is left out. */
 export const breakKept: Rule = (_index, plan) => plan.routes.flatMap(checkRoute);
 
 function checkRoute(route: TimedRoute): Violation[] {
-  const rule = route.shift.break;
-  if (!rule) return [];
-  const broken = (facts: Violation['facts']): Violation[] => [
-    { rule: 'break', shiftId: route.shift.id, facts },
-  ];
-  if (!route.break) return route.arriveSec > rule.latestSec ? broken({ missing: 1 }) : [];
-  const { startSec, endSec } = route.break;
-  if (startSec < rule.earliestSec || startSec > rule.latestSec) return broken({ startSec });
-  const during = route.stops.find((s) => s.startSec < endSec && s.finishSec > startSec);
-  if (during) return broken({ startSec, duringVisit: during.visit.id });
-  return endSec - startSec < rule.durationSec ? broken({ durationSec: endSec - startSec }) : [];
+  const rules = route.shift.breaks;
+  const out: Violation[] = [];
+  const broken = (facts: Violation['facts']): void =>
+    void out.push({ rule: 'break', shiftId: route.shift.id, facts });
+  for (const [k, rule] of rules.entries()) {
+    const taken = route.breaks[k];
+    if (!taken) {
+      if (route.arriveSec > (rule.dueSec ?? rule.latestSec)) broken({ missing: k + 1 });
+      continue;
+    }
+    const { startSec, endSec } = taken;
+    if (startSec < rule.earliestSec || startSec > rule.latestSec) broken({ startSec });
+    const before = route.breaks[k - 1];
+    if (before && before.endSec > startSec) broken({ startSec, duringBreak: k });
+    const during = route.stops.find((s) => s.startSec < endSec && s.finishSec > startSec);
+    if (during) broken({ startSec, duringVisit: during.visit.id });
+  }
+  if (route.breaks.length > rules.length) broken({ tooMany: route.breaks.length });
+  return out;
 }

@@ -8,7 +8,7 @@ import type { RuleCode } from './violation';
 const ROUTE: PlannedRoute = {
   shiftId: 's',
   departSec: 8 * HOUR,
-  breakStartSec: null,
+  breakStartSecs: [],
   stops: [{ visitId: 'v', startSec: 8 * HOUR + 960 }],
   arriveSec: 9 * HOUR + 1920,
 };
@@ -148,13 +148,13 @@ describe('each rule, kept and broken', () => {
       { shift: { startSec: 8 * HOUR + 961, allowanceBeforeSec: 3600 } },
       ['working-hours', 'own-time-travel'],
     ],
-    ['a break left out', { shift: { break: pause } }, ['break']],
+    ['a break left out', { shift: { breaks: [pause] } }, ['break']],
     [
       'a break outside its window',
       {
-        shift: { break: pause },
+        shift: { breaks: [pause] },
         route: {
-          breakStartSec: 9 * HOUR + 1,
+          breakStartSecs: [9 * HOUR + 1],
           departSec: 8 * HOUR,
           arriveSec: 20 * HOUR,
           stops: [{ visitId: 'v', startSec: 10 * HOUR }],
@@ -164,15 +164,15 @@ describe('each rule, kept and broken', () => {
     ],
     [
       'a break in the middle of a visit',
-      { shift: { break: pause }, route: { breakStartSec: 8 * HOUR + 2400 } },
+      { shift: { breaks: [pause] }, route: { breakStartSecs: [8 * HOUR + 2400 ]} },
       ['break'],
     ],
     [
       'a break that fits on arrival',
       {
-        shift: { break: pause },
+        shift: { breaks: [pause] },
         route: {
-          breakStartSec: 8 * HOUR + 1800,
+          breakStartSecs: [8 * HOUR + 1800],
           stops: [{ visitId: 'v', startSec: 9 * HOUR }],
           arriveSec: 10 * HOUR + 960,
         },
@@ -182,9 +182,9 @@ describe('each rule, kept and broken', () => {
     [
       'a break that fits before leaving',
       {
-        shift: { break: { ...pause, earliestSec: 8 * HOUR } },
+        shift: { breaks: [{ ...pause, earliestSec: 8 * HOUR }] },
         route: {
-          breakStartSec: 8 * HOUR,
+          breakStartSecs: [8 * HOUR],
           stops: [{ visitId: 'v', startSec: 8 * HOUR + 2760 }],
           arriveSec: 9 * HOUR + 3720,
         },

@@ -1,6 +1,6 @@
 import type { Rule, Violation } from './violation';
 
-/** Each visit is in the plan exactly once, planned or loose; held ones are planned; one route a shift. */
+/** Each visit is in the plan exactly once, planned (by as many people as it needs) or loose; held ones are planned; one route a shift. */
 export const structure: Rule = ({ problem }, plan) => {
   const out: Violation[] = [];
   const seen = new Map<string, number>();
@@ -10,7 +10,8 @@ export const structure: Rule = ({ problem }, plan) => {
   for (const visit of plan.unplanned) count(visit.id);
   for (const visit of problem.visits) {
     const times = seen.get(visit.id) ?? 0;
-    if (times !== 1) out.push({ rule: 'structure', visitId: visit.id, facts: { times } });
+    const expected = planned.has(visit.id) ? (visit.people ?? 1) : 1;
+    if (times !== expected) out.push({ rule: 'structure', visitId: visit.id, facts: { times } });
     if (visit.held && !planned.has(visit.id)) {
       out.push({ rule: 'structure', visitId: visit.id, facts: { heldButLoose: 1 } });
     }

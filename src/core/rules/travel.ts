@@ -1,43 +1,33 @@
+import type { ProblemIndex } from '../model/problem-index';
+import { breaksIn, crossGap } from '../timing/gap';
+import { fetchPlace, legOf } from '../timing/time-route';
 import type { TimedRoute } from '../timing/timed-plan';
 import type { Rule, Violation } from './violation';
 
-/** Between two visits there is time to drive, and for the break when it falls there. */
-export const travel: Rule = (_index, plan) => plan.routes.flatMap(checkLegs);
+/** Between two stops there is time to drive, for the breaks that lie there, and for the buffers. */
+export const travel: Rule = (index, plan) => plan.routes.flatMap((route) => checkLegs(index, route));
 
-interface Gap {
-  readonly fromSec: number;
-  readonly toSec: number;
-  readonly travelSec: number;
-}
-
-function checkLegs(route: TimedRoute): Violation[] {
+function checkLegs(index: ProblemIndex, route: TimedRoute): Violation[] {
   const out: Violation[] = [];
-  let freeSec = route.departSec;
-  const check = (toSec: number, travelSec: number, visitId?: string): void => {
-    const short = shortageSec({ fromSec: freeSec, toSec, travelSec }, route);
-    if (short <= 0) return;
+  const { shift, breaks } = route;
+  const visits = route.stops.map((s) => s.visit);
+  const day = { shift, visits, via: fetchPlace(shift, visits) };
+  let fromSec = route.departSec;
+  const check = (i: number, toSec: number, visitId?: string): void => {
+    const gap = { leg: legOf(day, i), fromSec, toSec, breaks: breaksIn(breaks, fromSec, toSec) };
+    const { shortSec } = crossGap(index, gap);
+    if (shortSec <= 0) return;
     out.push({
       rule: 'travel',
-      shiftId: route.shift.id,
+      shiftId: shift.id,
       ...(visitId ? { visitId } : {}),
-      facts: { shortSec: short },
+      facts: { shortSec },
     });
   };
-  for (const stop of route.stops) {
-    check(stop.startSec, stop.travelSec, stop.visit.id);
-    freeSec = stop.finishSec;
+  for (const [i, stop] of route.stops.entries()) {
+    check(i, stop.startSec - (stop.visit.bufferBeforeSec ?? 0), stop.visit.id);
+    fromSec = stop.finishSec + (stop.visit.bufferAfterSec ?? 0);
   }
-  check(route.arriveSec, route.endTravelSec);
+  check(visits.length, route.arriveSec);
   return out;
-}
-
-/** Seconds that are missing in a gap; a break is one piece, before the drive or after it. */
-function shortageSec(gap: Gap, route: TimedRoute): number {
-  const { fromSec, toSec, travelSec } = gap;
-  const pause = route.break;
-  const overlaps = pause && pause.startSec < toSec && pause.endSec > fromSec;
-  if (!overlaps) return fromSec + travelSec - toSec;
-  const before = Math.max(fromSec - pause.startSec, pause.endSec + travelSec - toSec);
-  const after = Math.max(fromSec + travelSec - pause.startSec, pause.endSec - toSec);
-  return Math.min(before, after);
 }

@@ -3,7 +3,8 @@ import type { Rule } from './violation';
 /** No visit and no break begins before the shift does; leaving home earlier is own-time travel. */
 export const workingHours: Rule = (_index, plan) =>
   plan.routes.flatMap((route) => {
-    const first = Math.min(route.stops[0]?.startSec ?? 0, route.break?.startSec ?? Number.POSITIVE_INFINITY);
+    const starts = [...route.stops.slice(0, 1), ...route.breaks.slice(0, 1)].map((s) => s.startSec);
+    const first = Math.min(...starts);
     return first < route.shift.startSec
       ? [{ rule: 'working-hours' as const, shiftId: route.shift.id, facts: { startSec: first } }]
       : [];

@@ -48,33 +48,33 @@ describe('the break', () => {
 
   it('is taken on arrival when it can still start in time', () => {
     const visits = [aVisit({ id: 'a', durationSec: 3 * HOUR }), aVisit({ id: 'b', durationSec: 2 * HOUR })];
-    const route = timed(aShift({ break: pause }), visits, { home: 0, site: 30 });
-    expect(route?.break).toEqual({ startSec: clock(11, 30), endSec: clock(12, 0) });
+    const route = timed(aShift({ breaks: [pause] }), visits, { home: 0, site: 30 });
+    expect(route?.breaks).toEqual([{ startSec: clock(11, 30), endSec: clock(12, 0) }]);
     expect(route?.stops[1]?.startSec).toBe(clock(12, 0));
   });
   it('is not due for whoever is home by its latest start', () => {
-    expect(timed(aShift({ break: pause }))?.break).toBeNull();
+    expect(timed(aShift({ breaks: [pause] }))?.breaks).toEqual([]);
   });
   it('goes before leaving when the leg would make it too late', () => {
     const visits = [aVisit({ id: 'a', durationSec: 4 * HOUR }), aVisit({ id: 'b', placeId: 'far' })];
-    const route = timed(aShift({ break: pause, overtimeLimitSec: 4 * HOUR }), visits, {
+    const route = timed(aShift({ breaks: [pause], overtimeLimitSec: 4 * HOUR }), visits, {
       home: 0,
       site: 30,
       far: 90,
     });
-    expect(route?.break?.startSec).toBe(clock(12, 30));
+    expect(route?.breaks[0]?.startSec).toBe(clock(12, 30));
     expect(route?.stops[1]?.arriveSec).toBe(clock(14, 0));
   });
   it('makes a day impossible that has no room for it', () => {
-    expect(timed(aShift({ break: pause }), [aVisit({ durationSec: 6 * HOUR })])).toBeNull();
+    expect(timed(aShift({ breaks: [pause] }), [aVisit({ durationSec: 6 * HOUR })])).toBeNull();
   });
   it('before the first visit it is taken at home', () => {
     const visit = aVisit({
       durationSec: 2 * HOUR,
       windows: [{ startSec: clock(13, 30), endSec: clock(13, 30), latestSec: clock(13, 30) }],
     });
-    const route = timed(aShift({ break: pause }), [visit]);
-    expect(route?.break?.startSec).toBe(clock(11, 30));
+    const route = timed(aShift({ breaks: [pause] }), [visit]);
+    expect(route?.breaks[0]?.startSec).toBe(clock(11, 30));
     expect(route?.departSec).toBe(clock(13, 14));
   });
   it('falls where it makes least lateness', () => {
@@ -87,11 +87,11 @@ describe('the break', () => {
       aVisit({ id: 'c', durationSec: HOUR, windows: at(15, 0) }),
     ];
     const route = timed(
-      aShift({ break: { ...pause, latestSec: clock(14, 0) }, overtimeLimitSec: HOUR }),
+      aShift({ breaks: [{ ...pause, latestSec: clock(14, 0) }], overtimeLimitSec: HOUR }),
       visits,
     );
     expect(route?.stops.map((s) => s.lateSec)).toEqual([0, 0, 0]);
-    expect(route?.break?.startSec).toBe(clock(12, 30));
+    expect(route?.breaks[0]?.startSec).toBe(clock(12, 30));
   });
 });
 

@@ -1,7 +1,11 @@
 import type { Plan, PlannedRoute } from '../model/plan';
 import type { Shift } from '../model/problem';
 import type { ProblemIndex } from '../model/problem-index';
-import type { TimedPlan, TimedRoute, TimedStop } from '../timing/timed-plan';
+import { durationOf } from '../model/work-of';
+import { breaksIn, crossGap } from '../timing/gap';
+import { legM } from '../timing/leg';
+import { fetchPlace, legOf } from '../timing/time-route';
+import { type TimedPlan, type TimedRoute, type TimedStop, workSecOf } from '../timing/timed-plan';
 import { lateSecAt } from '../timing/windows';
 
 /** Why a plan file cannot be replayed at all. */
@@ -40,41 +44,47 @@ export function replay(
 }
 
 function replayRoute(index: ProblemIndex, shift: Shift, route: PlannedRoute): TimedRoute {
+  const visits = route.stops.map((s) => index.visitById.get(s.visitId)!);
+  const day = { shift, visits, via: fetchPlace(shift, visits) };
+  const breaks = route.breakStartSecs.map((startSec, k) => ({
+    startSec,
+    endSec: startSec + (shift.breaks[k]?.durationSec ?? 0),
+  }));
+  const crossing = (i: number, fromSec: number, toSec: number) =>
+    crossGap(index, { leg: legOf(day, i), fromSec, toSec, breaks: breaksIn(breaks, fromSec, toSec) });
   const stops: TimedStop[] = [];
-  const pause =
-    shift.break && route.breakStartSec !== null
-      ? { startSec: route.breakStartSec, endSec: route.breakStartSec + shift.break.durationSec }
-      : null;
-  let placeId = shift.startPlaceId;
   let freeSec = route.departSec;
-  for (const planned of route.stops) {
-    const visit = index.visitById.get(planned.visitId)!;
-    const travelSec = index.travelSec(placeId, visit.placeId);
-    const pauseFirst = pause && pause.startSec >= freeSec && pause.endSec + travelSec <= planned.startSec;
-    const pauseFits = pauseFirst && pause.startSec < freeSec + travelSec;
+  for (const [i, { startSec, equipmentIds = [] }] of route.stops.entries()) {
+    const visit = visits[i]!;
+    const durationSec = durationOf(visit, shift);
+    const way = crossing(i, freeSec, startSec - (visit.bufferBeforeSec ?? 0));
     stops.push({
       visit,
-      travelSec,
-      travelM: index.travelM(placeId, visit.placeId),
-      arriveSec: (pauseFits ? pause.endSec : freeSec) + travelSec,
-      startSec: planned.startSec,
-      finishSec: planned.startSec + visit.durationSec,
-      lateSec: lateSecAt(visit, planned.startSec),
+      fromPlaceId: legOf(day, i).from,
+      travelSec: way.arriveSec - way.leaveSec,
+      travelM: legM(index, legOf(day, i)),
+      arriveSec: way.arriveSec,
+      startSec,
+      finishSec: startSec + durationSec,
+      lateSec: lateSecAt(visit, durationSec, startSec),
+      equipmentIds,
     });
-    placeId = visit.placeId;
-    freeSec = planned.startSec + visit.durationSec;
+    freeSec = startSec + durationSec + (visit.bufferAfterSec ?? 0);
   }
-  const endTravelSec = index.travelSec(placeId, shift.endPlaceId);
+  const home = crossing(visits.length, freeSec, route.arriveSec);
+  const endTravelSec = home.arriveSec - home.leaveSec;
   const workEndSec = route.arriveSec - Math.min(shift.allowanceAfterSec, endTravelSec);
-  return {
+  const replayed = {
     shift,
     departSec: route.departSec,
     stops,
-    break: pause,
+    breaks,
     endTravelSec,
-    endTravelM: index.travelM(placeId, shift.endPlaceId),
+    endTravelM: legM(index, legOf(day, visits.length)),
     arriveSec: route.arriveSec,
+    workStartSec: Math.max(route.departSec, shift.startSec),
     workEndSec,
     overtimeSec: Math.max(0, workEndSec - shift.endSec),
   };
+  return { ...replayed, workSec: workSecOf(replayed) };
 }

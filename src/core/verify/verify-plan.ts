@@ -27,7 +27,7 @@ export function verifyPlan(problem: Problem, plan: Plan): Verdict {
   if (!replayed.ok) return { kind: 'unreadable', errors: replayed.errors };
   const { timed } = replayed;
   const violations = RULE_CODES.flatMap((code) => ALL_RULES[code](index, timed));
-  const parts = pricePlan(timed, problem.prices);
+  const parts = pricePlan(timed, index);
   const price = totalPrice(parts);
   return { kind: 'judged', timed, violations, parts, price, priceAgrees: price === plan.price };
 }

@@ -160,7 +160,7 @@ function planOf(
       {
         shiftId: shift.id,
         departSec: day ? day.departAt - originSec : first,
-        breakStartSec: day?.breakAt == null ? null : day.breakAt - originSec,
+        breakStartSecs: day?.breakAt == null ? [] : [day.breakAt - originSec],
         stops: list,
         arriveSec: day ? day.arriveAt - originSec : list.at(-1)!.startSec,
       },

@@ -65,7 +65,7 @@ describe('shifts of a day', () => {
       endSec: 16 * 3600,
       allowanceBeforeSec: 1800,
       overtimeLimitSec: 3600,
-      break: { durationSec: 1800, earliestSec: 690 * 60, latestSec: 810 * 60 },
+      breaks: [{ durationSec: 1800, earliestSec: 690 * 60, latestSec: 810 * 60 }],
       skills: [{ skillId: 'a', level: 4 }],
     });
   });
@@ -76,7 +76,7 @@ describe('shifts of a day', () => {
     const split = { ...technician, breakMin: 0, pattern: week([8, 12], [13, 17]) };
     const [shift, ...more] = shiftsOn(split, day(DATE), new Places());
     expect(more).toEqual([]);
-    expect(shift?.break).toEqual({ durationSec: 3600, earliestSec: 12 * 3600, latestSec: 12 * 3600 });
+    expect(shift?.breaks).toEqual([{ durationSec: 3600, earliestSec: 12 * 3600, latestSec: 12 * 3600 }]);
   });
   it('time off in the middle cuts the day in two, at the edge shortens it, all day ends it', () => {
     const off = (startMin: number, endMin: number) => ({
@@ -92,7 +92,7 @@ describe('shifts of a day', () => {
     expect(stretchesOn(off(0, 1440), DATE)).toEqual([]);
   });
   it('a short day has no break, and nobody without hours has a shift', () => {
-    expect(shiftsOn({ ...technician, pattern: week([8, 13]) }, day(DATE), new Places())[0]?.break).toBeNull();
+    expect(shiftsOn({ ...technician, pattern: week([8, 13]) }, day(DATE), new Places())[0]?.breaks).toEqual([]);
     expect(shiftsOn({ ...technician, pattern: null }, day(DATE), new Places())).toEqual([]);
   });
 });

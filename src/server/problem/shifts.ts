@@ -15,7 +15,7 @@ export function membershipsOn(technician: TechnicianRow, date: string): Membersh
     (m) => m.validFrom <= date && (m.validTo === null || m.validTo >= date),
   );
   const loan = valid.find((m) => m.relation === 'loan');
-  if (loan) return [{ territoryId: loan.territoryId, relation: 'home' }];
+  if (loan) return [{ territoryId: loan.territoryId, relation: 'loan' }];
   return valid.map((m) => ({
     territoryId: m.territoryId,
     relation: m.relation === 'cover' ? 'cover' : 'home',
@@ -52,21 +52,21 @@ export function stretchesOn(technician: TechnicianRow, date: string): Stretch[] 
   return out;
 }
 
-function breakOf(
+function breaksOf(
   technician: TechnicianRow,
   date: string,
   stretch: Stretch,
   originSec: number,
-): BreakRule | null {
+): BreakRule[] {
   if (stretch.pause) {
     const at = stretch.pause.startSec - originSec;
-    return { durationSec: stretch.pause.endSec - stretch.pause.startSec, earliestSec: at, latestSec: at };
+    return [{ durationSec: stretch.pause.endSec - stretch.pause.startSec, earliestSec: at, latestSec: at }];
   }
-  if (technician.breakMin === 0) return null;
+  if (technician.breakMin === 0) return [];
   const earliestSec = instantOf(date, technician.breakFromMin, technician.zone) - originSec;
   const latestSec = instantOf(date, technician.breakToMin, technician.zone) - originSec;
   const reached = stretch.startSec - originSec <= latestSec && stretch.endSec - originSec > latestSec;
-  return reached ? { durationSec: technician.breakMin * 60, earliestSec, latestSec } : null;
+  return reached ? [{ durationSec: technician.breakMin * 60, earliestSec, latestSec }] : [];
 }
 
 /** Shifts of one person on one date. */
@@ -92,7 +92,7 @@ export function shiftsOn(
     allowanceBeforeSec: technician.travelBeforeMin * 60,
     allowanceAfterSec: technician.travelAfterMin * 60,
     overtimeLimitSec: technician.overtimeLimitMin * 60,
-    break: breakOf(technician, day.date, stretch, day.originSec),
+    breaks: breaksOf(technician, day.date, stretch, day.originSec),
     skills: technician.skills
       .filter((s) => s.validFrom <= day.date && (s.validTo === null || s.validTo >= day.date))
       .map((s) => ({ skillId: s.skillId, level: s.level })),

@@ -32,7 +32,7 @@ export function Cord(props: CordProps) {
         fromAt={freeAt}
         toAt={stop.startAt}
         travelSec={stop.travelSec}
-        pause={route.break}
+        pauses={route.breaks}
       />,
     );
     freeAt = stop.finishAt;
@@ -44,7 +44,7 @@ export function Cord(props: CordProps) {
       fromAt={freeAt}
       toAt={route.arriveAt}
       travelSec={route.endTravelSec}
-      pause={route.break}
+      pauses={route.breaks}
     />,
   );
   return (
@@ -68,7 +68,9 @@ export function Cord(props: CordProps) {
         stroke={route.overtimeSec > 0 ? 'var(--plum)' : 'var(--ink)'}
         strokeWidth={1.6}
       />
-      {route.break && <Pause startAt={route.break.startAt} endAt={route.break.endAt} axis={axis} />}
+      {route.breaks.map((b) => (
+        <Pause key={b.startAt} startAt={b.startAt} endAt={b.endAt} axis={axis} />
+      ))}
       {route.stops.map((stop, i) => (
         <Knot key={`${stop.visitId}${i}`} stop={stop} {...props} />
       ))}
@@ -82,17 +84,23 @@ function Leg(props: {
   fromAt: number;
   toAt: number;
   travelSec: number;
-  pause: { startAt: number; endAt: number } | null;
+  pauses: readonly { startAt: number; endAt: number }[];
 }) {
-  const { axis, fromAt, toAt, travelSec, pause } = props;
-  const inside = pause && pause.startAt >= fromAt - 1 && pause.endAt <= toAt + 1;
-  const driveFrom = inside && pause.startAt < fromAt + travelSec ? Math.max(fromAt, pause.endAt) : fromAt;
+  const { axis, fromAt, toAt, travelSec, pauses } = props;
+  const inside = pauses.filter((b) => b.startAt >= fromAt - 1 && b.endAt <= toAt + 1);
+  let driveFrom = fromAt;
+  for (const b of inside) if (b.startAt < driveFrom + travelSec) driveFrom = Math.max(driveFrom, b.endAt);
+  const after = inside.filter((b) => b.startAt >= driveFrom + travelSec);
+  const waits: [number, number][] = [];
+  let waitFrom = driveFrom + travelSec;
+  for (const end of [...after.map((b) => b.startAt), toAt]) {
+    waits.push([axis.x(waitFrom), axis.x(end)]);
+    waitFrom = after.find((b) => b.startAt === end)?.endAt ?? waitFrom;
+  }
   const x1 = axis.x(driveFrom);
   const x2 = axis.x(Math.min(toAt, driveFrom + travelSec));
   const minutes = Math.round(travelSec / 60);
   const depth = Math.min(26, 5 + minutes * 0.5);
-  const waitTo = axis.x(inside && pause.startAt >= driveFrom + travelSec ? pause.startAt : toAt);
-  const afterPause = inside && pause.startAt >= driveFrom + travelSec ? axis.x(pause.endAt) : null;
   return (
     <g>
       {x2 - x1 > 1 && (
@@ -108,8 +116,7 @@ function Leg(props: {
           {minutes}
         </text>
       )}
-      {waitTo - x2 > 2 && <Waiting x1={x2} x2={waitTo} />}
-      {afterPause !== null && axis.x(toAt) - afterPause > 2 && <Waiting x1={afterPause} x2={axis.x(toAt)} />}
+      {waits.map(([w1, w2]) => w2 - w1 > 2 && <Waiting key={w1} x1={w1} x2={w2} />)}
     </g>
   );
 }

@@ -10,7 +10,7 @@ export function loadOf(shifts: readonly ShiftView[]): { plannedSec: number; work
     workedSec += shift.endAt - shift.startAt;
     const { route } = shift;
     if (!route) continue;
-    const pause = route.break ? route.break.endAt - route.break.startAt : 0;
+    const pause = route.breaks.reduce((sum, b) => sum + b.endAt - b.startAt, 0);
     workedSec -= pause;
     const onSite = route.stops.reduce((sum, s) => sum + s.finishAt - s.startAt + s.travelSec, 0);
     // Driving on own time is not working time, planned or not.

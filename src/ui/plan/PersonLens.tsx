@@ -76,7 +76,7 @@ export function PersonLens({ view, personId, onSelect }: Props) {
               <p className="quiet">
                 Leaves {clock(shift.route.departAt, person.zone)}, back{' '}
                 {clock(shift.route.arriveAt, person.zone)}
-                {shift.route.break && `, break ${clock(shift.route.break.startAt, person.zone)}`}
+                {shift.route.breaks.map((b) => `, break ${clock(b.startAt, person.zone)}`)}
                 {shift.route.overtimeSec > 0 && `, overtime ${durationText(shift.route.overtimeSec)}`}
               </p>
               {view.violations

@@ -35,7 +35,7 @@ const route: RouteView = {
   overtimeSec: 0,
   endTravelSec: 900,
   endTravelM: 12_000,
-  break: { startAt: T0, endAt: T0 + 1800 },
+  breaks: [{ startAt: T0, endAt: T0 + 1800 }],
   stops: [stop],
   parts: parts({ travelTime: [1500, 100] }),
 };

@@ -1,17 +1,16 @@
 import { NEVER, type Prepared } from '../prepare/prepared';
-import type { Best, Lanes, Routes } from '../state/routes';
-import { readyAfterBreak } from './breaks';
-import { penaltyOf } from './penalty';
-import { standingPrice } from './refresh';
-import { startAt } from './starts';
+import { type Best, EXTRA, type Routes } from '../state/routes';
+import { readyOver } from './legs';
+import { tailPrice } from './lanes';
+import { isLegWithinReach } from './refresh';
+import { isSoftStart, startAt, startPrice } from './starts';
+import { scanWithFetch } from './fetch';
 
 /** Says when to pass over a route ("blink"): a countdown drawn from a geometric distribution. */
 export interface Blink {
   left: number;
   draw(): number;
 }
-
-const UNKNOWN = Number.POSITIVE_INFINITY;
 
 /**
  * Keeps in `best` the best position of visit v on shift s, if it beats what is there. What a scan
@@ -27,206 +26,169 @@ export function scanShift(
   blink: Blink,
 ): void {
   const { memo, probe } = routes;
+  if (prep.exact[s] === 1 && !hasRoom(prep, routes, v, s)) return;
   const key = v * prep.shifts + s;
   let price: number;
-  if (memo === null) {
-    scanPositions(prep, routes, v, s, probe, best.price);
-    price = probe.price;
-  } else {
+  if (memo !== null && memo.version[key] === routes.version[s]) {
     price = memo.price[key]!;
-    const isKnown =
-      memo.version[key] === routes.version[s] && (price < UNKNOWN || best.price <= memo.limit[key]!);
-    if (!isKnown) {
-      // Penalties are dear to work out, so look no further than what would win; plain scans are cheap to finish.
-      const limit = prep.hasSoft ? best.price : UNKNOWN;
-      scanPositions(prep, routes, v, s, probe, limit);
-      price = probe.price < limit ? probe.price : UNKNOWN;
+    probe.position = memo.position[key]!;
+  } else {
+    scanPositions(prep, routes, v, s, probe);
+    price = probe.price;
+    if (memo !== null) {
       memo.version[key] = routes.version[s]!;
       memo.price[key] = price;
       memo.position[key] = probe.position;
-      memo.limit[key] = limit;
     }
   }
   if (price >= best.price) return;
+  if (prep.unfairPrice > 0) {
+    price += unfairAdded(prep, routes, v, s);
+    if (price >= best.price) return;
+  }
   if (--blink.left <= 0) {
     blink.left = blink.draw();
     return;
   }
   best.price = price;
   best.shift = s;
-  best.position = memo === null ? probe.position : memo.position[key]!;
+  best.position = probe.position;
 }
 
-/** Scans a route afresh for a place below `limit`; `found.price` stays at the limit when there is none. */
-function scanPositions(
-  prep: Prepared,
-  routes: Routes,
-  v: number,
-  s: number,
-  found: Best,
-  limit: number,
-): void {
-  found.price = limit;
+/** Whether the limits on work that a shift counts for leave room for a visit; the exact sum is checked once it is placed. */
+function hasRoom(prep: Prepared, routes: Routes, v: number, s: number): boolean {
+  const limits = prep.limitsOf[s]!;
+  if (limits.length === 0) return true;
+  const sec = prep.duration[v * prep.classes + prep.shiftClass[s]!]!;
+  return limits.every((limit) => routes.limitUsed[limit]! + sec <= prep.limitSec[limit]!);
+}
+
+/** What a visit adds to the price of its person's work beyond a fair share. */
+function unfairAdded(prep: Prepared, routes: Routes, v: number, s: number): number {
+  const q = prep.shiftPerson[s]!;
+  const over = routes.personSec[q]! - prep.fairSec[q]!;
+  const after = over + prep.workDuration[v * prep.classes + prep.shiftClass[s]!]!;
+  return after > 0 ? (after - Math.max(0, over)) * prep.unfairPrice : 0;
+}
+
+/** Scans a route afresh; `found.price` is Infinity when there is no place. */
+export function scanPositions(prep: Prepared, routes: Routes, v: number, s: number, found: Best): void {
+  found.price = Number.POSITIVE_INFINITY;
   const n = routes.count[s]!;
-  if (n + 2 >= routes.room || routes.load[s]! + prep.visitDemand[v]! > prep.shiftCapacity[s]!) return;
-  const cell = v * prep.days + prep.shiftDay[s]!;
-  const windows = prep.windowCount[cell]!;
+  if (n + 2 >= routes.room || n >= prep.shiftMaxVisits[s]!) return;
+  if (routes.load[s]! + prep.visitDemand[v]! > prep.shiftCapacity[s]!) return;
+  const cell = v * prep.classes + prep.shiftClass[s]!;
+  const windows = routes.windowCount[cell]!;
   if (windows === 0) return;
+  if (prep.needsFetch !== null && prep.needsFetch[v * prep.shifts + s] === 1 && routes.fetches[s] === 0) {
+    scanWithFetch(prep, routes, v, s, found);
+    return;
+  }
   const isPlain =
     windows === 1 &&
     !prep.hasSoft &&
-    prep.breakDuration[s]! < 0 &&
-    prep.shiftBefore[s] === 0 &&
-    prep.shiftAfter[s] === 0;
+    prep.breakCount[s] === 0 &&
+    routes.beforeSec[s] === 0 &&
+    prep.shiftAfter[s] === 0 &&
+    prep.times === null &&
+    !prep.hasSites &&
+    prep.hasReach[s] === 0;
   if (isPlain) scanPlain(prep, routes, v, s, found);
   else scanFull(prep, routes, v, s, found);
 }
 
 /** The common routing case: one hard window, no break, no own-time travel, nothing soft. */
 function scanPlain(prep: Prepared, routes: Routes, v: number, s: number, best: Best): void {
-  const row = s * routes.room;
+  const row = routes.rowOf[s]!;
   const n = routes.count[s]!;
-  const { travelSec, travelM, places, pricePerSec, pricePerM } = prep;
-  const { placeAt } = routes;
-  const free = routes.hard.free1;
-  const latest = routes.hard.latest1;
-  const w = prep.windowFirst[v * prep.days + prep.shiftDay[s]!]!;
-  const open = prep.windowOpen[w]!;
-  const limit = prep.windowLatest[w]!;
-  const duration = prep.visitDuration[v]!;
-  const place = prep.visitPlace[v]!;
-  const rowV = place * places;
-  const base = standingPrice(prep, v, s) + (n === 0 ? prep.pricePersonOut : 0);
+  const { travelSec, travelBack, travelM, travelMBack, places, pricePerM } = prep;
+  const secPrice = prep.secPrice[s]!;
+  const { placeAt, legPrice } = routes;
+  const free = routes.lanes.free[0]!;
+  const latest = routes.lanes.latest[0]!;
+  const cellV = v * prep.classes + prep.shiftClass[s]!;
+  const w = routes.windowFirst[cellV]!;
+  const open = routes.windowOpen[w]!;
+  const limit = routes.windowLatest[w]!;
+  const duration = prep.duration[cellV]!;
+  const rowV = prep.visitPlace[v]! * places;
+  const base = prep.standing[v * prep.shifts + s]! + (n === 0 ? prep.outPrice[s]! : 0);
   let bestPrice = best.price;
-  let from = placeAt[row]!;
   for (let p = 0; p <= n; p++) {
     const cell = row + p;
     if (free[cell]! > limit) break;
-    const to = placeAt[cell + 1]!;
-    if (open + duration <= latest[cell + 1]!) {
-      const toV = from * places + place;
-      const onward = rowV + to;
-      const t1 = travelSec[toV]!;
-      const t2 = travelSec[onward]!;
-      const old = from * places + to;
-      const price =
-        n === 0
-          ? base + (t1 + t2) * pricePerSec + (travelM[toV]! + travelM[onward]!) * pricePerM
-          : base +
-            (t1 + t2 - travelSec[old]!) * pricePerSec +
-            (travelM[toV]! + travelM[onward]! - travelM[old]!) * pricePerM;
-      if (price < bestPrice) {
-        const ready = free[cell]! + t1;
-        if (ready <= limit && (ready > open ? ready : open) + duration + t2 <= latest[cell + 1]!) {
-          bestPrice = price;
-          best.price = price;
-          best.position = p;
-        }
-      }
+    if (open + duration > latest[cell + 1]!) continue;
+    const toV = rowV + placeAt[cell]!;
+    const onward = rowV + placeAt[cell + 1]!;
+    const t1 = travelBack[toV]!;
+    const t2 = travelSec[onward]!;
+    const legs = (t1 + t2) * secPrice + (pricePerM > 0 ? (travelMBack[toV]! + travelM[onward]!) * pricePerM : 0);
+    const price = base + legs - (n === 0 ? 0 : legPrice[cell]!);
+    if (price >= bestPrice) continue;
+    const ready = free[cell]! + t1;
+    if (ready <= limit && (ready > open ? ready : open) + duration + t2 <= latest[cell + 1]!) {
+      bestPrice = price;
+      best.price = price;
+      best.position = p;
     }
-    from = to;
   }
 }
 
-/**
- * The general case, in two passes: places that cost no overtime or lateness are found by a few reads
- * each; only where the road alone would be cheaper than the best of them is a penalty worked out.
- */
+/** Every feature that a shift can have. */
 function scanFull(prep: Prepared, routes: Routes, v: number, s: number, best: Best): void {
-  if (routes.clean[s] === 1) scanFree(prep, routes, v, s, best, true);
-  if (prep.hasSoft) scanFree(prep, routes, v, s, best, false);
-}
-
-function scanFree(prep: Prepared, routes: Routes, v: number, s: number, best: Best, soft: boolean): void {
-  const row = s * routes.room;
+  const row = routes.rowOf[s]!;
   const n = routes.count[s]!;
-  const { travelSec, travelM, places, pricePerSec, pricePerM } = prep;
-  const { placeAt } = routes;
-  const rowV = prep.visitPlace[v]! * places;
-  const base = standingPrice(prep, v, s) + (n === 0 ? prep.pricePersonOut : 0);
-  const first = prep.windowFirst[v * prep.days + prep.shiftDay[s]!]!;
-  const soonestEnd = prep.windowOpen[first]! + prep.visitDuration[v]!;
-  const limit = lastReady(prep, v, prep.shiftDay[s]!);
-  const { free0, free1, latest0, latest1 } = soft ? routes.soft : routes.hard;
+  const { travelSec, travelBack, travelM, travelMBack, places, pricePerM } = prep;
+  const { placeAt, legPrice } = routes;
+  const secPrice = prep.secPrice[s]!;
+  const cellV = v * prep.classes + prep.shiftClass[s]!;
+  const place = prep.visitPlace[v]!;
+  const rowV = place * places;
+  const base = prep.standing[v * prep.shifts + s]! + (n === 0 ? prep.outPrice[s]! : 0);
+  const lastStart = lastBeginning(routes, cellV);
+  const firstEnd = routes.windowOpen[routes.windowFirst[cellV]!]! + prep.duration[cellV]!;
+  const breaks = prep.breakCount[s]!;
+  const penalty = routes.penalty[s]!;
   for (let p = 0; p <= n; p++) {
     const cell = row + p;
-    const soonest = free0[cell]! < free1[cell]! ? free0[cell]! : free1[cell]!;
-    // Even with own-time travel nobody is ready before the shift starts, so this ends the first leg too.
-    if (soonest > limit) break;
-    const after = latest0[cell + 1]! > latest1[cell + 1]! ? latest0[cell + 1]! : latest1[cell + 1]!;
-    if (p < n && soonestEnd > after) continue;
-    const from = placeAt[cell]! * places;
+    let free = routes.lanes.free[0]![cell]!;
+    for (let j = 1; j <= breaks; j++) free = Math.min(free, routes.lanes.free[j]![cell]!);
+    if (free - (p === 0 ? routes.beforeSec[s]! : 0) > lastStart) break;
+    let latest = routes.lanes.latest[breaks]![cell + 1]!;
+    for (let j = 0; j < breaks; j++) latest = Math.max(latest, routes.lanes.latest[j]![cell + 1]!);
+    if (firstEnd > latest) continue;
+    const from = placeAt[cell]!;
     const to = placeAt[cell + 1]!;
-    const toV = from + prep.visitPlace[v]!;
-    let price = base + (travelSec[toV]! + travelSec[rowV + to]!) * pricePerSec;
-    if (pricePerM !== 0) price += (travelM[toV]! + travelM[rowV + to]!) * pricePerM;
-    if (n > 0) price -= travelSec[from + to]! * pricePerSec + travelM[from + to]! * pricePerM;
-    if (price >= best.price || !fits(prep, routes, v, s, p, soft)) continue;
-    if (!soft) {
-      price += addedPenalty(prep, routes, v, s, p, best.price - price);
-      if (price >= best.price) continue;
-    }
-    best.price = price;
+    const legs =
+      (travelBack[rowV + from]! + travelSec[rowV + to]!) * secPrice +
+      (pricePerM > 0 ? (travelMBack[rowV + from]! + travelM[rowV + to]!) * pricePerM : 0);
+    let price = base + legs - (n === 0 ? 0 : legPrice[cell]!) - penalty;
+    if (prep.hasSites) price += siteAdded(prep, routes, v, s, p);
+    if (price >= best.price) continue;
+    if (prep.hasReach[s] === 1 && !staysWithinReach(prep, routes, v, s, p)) continue;
+    const added = penaltyAt(prep, routes, v, s, p, best.price - price);
+    if (price + added >= best.price) continue;
+    best.price = price + added;
     best.position = p;
   }
 }
 
-/** Last moment at which anybody may be ready for v on a day at all. */
-function lastReady(prep: Prepared, v: number, day: number): number {
-  const first = prep.windowFirst[v * prep.days + day]!;
-  const end = first + prep.windowCount[v * prep.days + day]!;
-  let last = prep.windowLatest[first]!;
-  for (let w = first + 1; w < end; w++) if (prep.windowLatest[w]! > last) last = prep.windowLatest[w]!;
+function lastBeginning(routes: Routes, cell: number): number {
+  const first = routes.windowFirst[cell]!;
+  let last = -NEVER;
+  for (let w = first; w < first + routes.windowCount[cell]!; w++) {
+    if (routes.windowLatest[w]! > last) last = routes.windowLatest[w]!;
+  }
   return last;
 }
 
-/** Whether v fits after position p within the hard limits, or (soft) without any penalty. Constant time. */
-export function fits(
-  prep: Prepared,
-  routes: Routes,
-  v: number,
-  s: number,
-  p: number,
-  soft: boolean,
-): boolean {
-  const lanes: Lanes = soft ? routes.soft : routes.hard;
-  const row = s * routes.room + p;
-  const n = routes.count[s]!;
-  const place = prep.visitPlace[v]!;
-  const cell = v * prep.days + prep.shiftDay[s]!;
-  const duration = prep.visitDuration[v]!;
-  const t1 = prep.travelSec[routes.placeAt[row]! * prep.places + place]!;
-  const t2 = prep.travelSec[place * prep.places + routes.placeAt[row + 1]!]!;
-  const own = p === 0 ? Math.min(t1, prep.shiftBefore[s]!) : 0;
-  const hasBreak = prep.breakDuration[s]! >= 0;
-  const left0 = lanes.free0[row]!;
-  let ready1 = lanes.free1[row]! + t1 - own;
-  let free0 = NEVER;
-  if (hasBreak && left0 < NEVER) {
-    ready1 = Math.min(ready1, readyAfterBreak(prep, s, left0, t1, own));
-    const start0 = startAt(prep, cell, left0 + t1 - own, soft);
-    if (start0 !== NEVER) free0 = start0 + duration;
-  }
-  const start1 = ready1 >= NEVER ? NEVER : startAt(prep, cell, ready1, soft);
-  const free1 = start1 === NEVER ? NEVER : start1 + duration;
-  if (p < n) {
-    const latest1 = lanes.latest1[row + 1]!;
-    if (free1 !== NEVER && free1 + t2 <= latest1) return true;
-    if (free0 === NEVER) return false;
-    return free0 + t2 <= lanes.latest0[row + 1]! || readyAfterBreak(prep, s, free0, t2, 0) <= latest1;
-  }
-  const workEnd = prep.shiftEnd[s]! + (soft ? 0 : prep.shiftOvertime[s]!);
-  const paid = t2 - Math.min(t2, prep.shiftAfter[s]!);
-  if (free1 !== NEVER && free1 + paid <= workEnd) return true;
-  if (free0 === NEVER) return false;
-  const latest = prep.breakLatest[s]!;
-  if (free0 + t2 <= latest && free0 + paid <= workEnd) return true;
-  const start = Math.max(free0, prep.breakEarliest[s]!);
-  return start <= latest && start + prep.breakDuration[s]! + paid <= workEnd;
-}
-
-/** What inserting v after p adds to the route's penalty; Infinity when that is `limit` or more. */
-function addedPenalty(
+/**
+ * Price in time of the whole day with v after position p, at its best breaks; Infinity when it cannot
+ * be done or costs `limit` or more. A few array reads where nothing is bought: the lanes before and
+ * after the place say everything (Vidal, Crainic, Gendreau, Prins, "A hybrid genetic algorithm with
+ * adaptive diversity management", Computers & Operations Research 40(1), 2013, section 4).
+ */
+export function penaltyAt(
   prep: Prepared,
   routes: Routes,
   v: number,
@@ -234,11 +196,94 @@ function addedPenalty(
   p: number,
   limit: number,
 ): number {
-  const row = s * routes.room;
-  const n = routes.count[s]!;
-  const sequence = routes.scratch;
-  for (let i = 0; i < p; i++) sequence[i] = routes.visitAt[row + i + 1]!;
-  sequence[p] = v;
-  for (let i = p; i < n; i++) sequence[i + 1] = routes.visitAt[row + i + 1]!;
-  return penaltyOf(prep, s, sequence, n + 1, limit + routes.penalty[s]!) - routes.penalty[s]!;
+  const cell = routes.rowOf[s]! + p;
+  const { free, cost, extra } = routes.lanes;
+  const place = prep.visitPlace[v]!;
+  const visit: Visit = {
+    v,
+    cell: v * prep.classes + prep.shiftClass[s]!,
+    legTo: routes.placeAt[cell]! * prep.places + place,
+    legOn: place * prep.places + routes.placeAt[cell + 1]!,
+    own: p === 0 ? routes.beforeSec[s]! : 0,
+  };
+  let best = Number.POSITIVE_INFINITY;
+  for (let i = 0; i <= prep.breakCount[s]!; i++) {
+    const from = free[i]![cell]!;
+    if (from >= NEVER) continue;
+    const before = extra === null ? 0 : cost[i]![cell]!;
+    if (before < limit && before < best) {
+      const found = through(prep, routes, s, p, i, from, before, visit, Math.min(limit, best));
+      if (found < best) best = found;
+      if (best === 0) return 0;
+    }
+    if (extra === null) continue;
+    for (let e = 0; e < extra[i]!.count[cell]!; e++) {
+      const at = cell * EXTRA + e;
+      const found = through(prep, routes, s, p, i, extra[i]!.free[at]!, extra[i]!.cost[at]!, visit, Math.min(limit, best));
+      if (found < best) best = found;
+    }
+  }
+  return best;
+}
+
+interface Visit {
+  readonly v: number;
+  readonly cell: number;
+  readonly legTo: number;
+  readonly legOn: number;
+  readonly own: number;
+}
+
+/** The same for one way of being free in lane i at position p. */
+function through(
+  prep: Prepared,
+  routes: Routes,
+  s: number,
+  p: number,
+  i: number,
+  from: number,
+  before: number,
+  { v, cell, legTo, legOn, own }: Visit,
+  limit: number,
+): number {
+  let best = limit;
+  let found = Number.POSITIVE_INFINITY;
+  for (let j = i; j <= prep.breakCount[s]!; j++) {
+    const ready = readyOver(prep, s, i, j, from, legTo, own);
+    if (ready >= NEVER) break;
+    const start = startAt(routes, cell, ready);
+    if (start >= NEVER) continue;
+    const price = before + (!prep.hasSoft || isSoftStart(routes, cell, start) ? 0 : startPrice(prep, v, cell, start));
+    if (price >= best) continue;
+    const rest = tailPrice(prep, routes, s, j, p + 1, start + prep.duration[cell]!, legOn, best - price);
+    if (price + rest >= best) continue;
+    best = price + rest;
+    found = best;
+    if (best === 0) break;
+  }
+  return found;
+}
+
+function siteAdded(prep: Prepared, routes: Routes, v: number, s: number, p: number): number {
+  const cell = routes.rowOf[s]! + p;
+  const from = p === 0 ? prep.shiftFrom[s]! : routes.placeAt[cell]!;
+  const place = prep.visitPlace[v]!;
+  const next = routes.visitAt[cell + 1]!;
+  let price = from === place ? 0 : prep.sitePrice[v]!;
+  if (next < 0) return price;
+  const to = routes.placeAt[cell + 1]!;
+  if (place !== to) price += prep.sitePrice[next]!;
+  if (from !== to) price -= prep.sitePrice[next]!;
+  return price;
+}
+
+function staysWithinReach(prep: Prepared, routes: Routes, v: number, s: number, p: number): boolean {
+  const cell = routes.rowOf[s]! + p;
+  const place = prep.visitPlace[v]!;
+  const legTo = routes.placeAt[cell]! * prep.places + place;
+  const legOn = place * prep.places + routes.placeAt[cell + 1]!;
+  if (!isLegWithinReach(prep, s, legTo, p === 0)) return false;
+  if (p < routes.count[s]! && !isLegWithinReach(prep, s, legOn, false)) return false;
+  const old = routes.count[s] === 0 ? 0 : prep.travelSec[routes.placeAt[cell]! * prep.places + routes.placeAt[cell + 1]!]!;
+  return routes.travelSec[s]! + prep.travelSec[legTo]! + prep.travelSec[legOn]! - old <= prep.shiftMaxTravel[s]!;
 }

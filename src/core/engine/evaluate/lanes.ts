@@ -1,118 +1,307 @@
 import { NEVER, type Prepared } from '../prepare/prepared';
-import type { Lanes, Routes } from '../state/routes';
-import { freeBeforeBreak, freeBeforeHome, readyAfterBreak } from './breaks';
-import { latestReady, startAt } from './starts';
+import { EXTRA, type Routes } from '../state/routes';
+import { freeBefore, freeBeforeHome, leaveBy, leaveForHome, readyOver, workEndOver } from './legs';
+import { isSoftStart, latestReady, latestSoft, startAt, startPrice } from './starts';
 
 /**
  * Fills the forward and backward lanes of a route (forward time slack: Savelsbergh, "The vehicle
  * routing problem with time windows: minimizing route duration", ORSA J. Computing 4(2), 1992),
- * doubled for a break that may be taken before any stop.
+ * one lane for each number of breaks taken, so that a break may fall before any stop.
  */
-export function fillLanes(prep: Prepared, routes: Routes, s: number, soft: boolean): void {
-  fillForward(prep, routes, s, soft);
-  fillBackward(prep, routes, s, soft);
-}
-
-function fillForward(prep: Prepared, routes: Routes, s: number, soft: boolean): void {
-  const lanes = soft ? routes.soft : routes.hard;
-  const limits = soft ? prep.windowSoft : prep.windowLatest;
-  const row = s * routes.room;
-  const n = routes.count[s]!;
-  const hasBreak = prep.breakDuration[s]! >= 0;
-  const day = prep.shiftDay[s]!;
-  const { travelSec, places, days, windowFirst, windowCount, windowOpen } = prep;
-  const { placeAt, visitAt } = routes;
-  let free0 = hasBreak ? prep.shiftStart[s]! : NEVER;
-  let free1 = hasBreak ? NEVER : prep.shiftStart[s]!;
-  lanes.free0[row] = free0;
-  lanes.free1[row] = free1;
-  let from = placeAt[row]!;
-  for (let p = 1; p <= n; p++) {
-    const v = visitAt[row + p]!;
-    const to = placeAt[row + p]!;
-    const cell = v * days + day;
-    const travel = travelSec[from * places + to]!;
-    const own = p === 1 ? Math.min(travel, prep.shiftBefore[s]!) : 0;
-    const duration = prep.visitDuration[v]!;
-    let ready1 = free1 + travel - own;
-    if (hasBreak) {
-      if (free0 < NEVER) {
-        const afterBreak = readyAfterBreak(prep, s, free0, travel, own);
-        if (afterBreak < ready1) ready1 = afterBreak;
-        const start0 = startAt(prep, cell, free0 + travel - own, soft);
-        free0 = start0 === NEVER ? NEVER : start0 + duration;
-      }
-      const start1 = ready1 >= NEVER ? NEVER : startAt(prep, cell, ready1, soft);
-      free1 = start1 === NEVER ? NEVER : start1 + duration;
-    } else if (windowCount[cell] === 1) {
-      const w = windowFirst[cell]!;
-      const open = windowOpen[w]!;
-      free1 = ready1 > limits[w]! ? NEVER : (ready1 > open ? ready1 : open) + duration;
-    } else {
-      const start1 = startAt(prep, cell, ready1, soft);
-      free1 = start1 === NEVER ? NEVER : start1 + duration;
-    }
-    lanes.free0[row + p] = free0;
-    lanes.free1[row + p] = free1;
-    from = to;
+export function fillLanes(prep: Prepared, routes: Routes, s: number): void {
+  if (prep.breakCount[s] === 0 && prep.times === null && !prep.hasSoft) fillPlain(prep, routes, s);
+  else {
+    fillForward(prep, routes, s);
+    fillBackward(prep, routes, s);
   }
 }
 
-function fillBackward(prep: Prepared, routes: Routes, s: number, soft: boolean): void {
-  const lanes = soft ? routes.soft : routes.hard;
-  const limits = soft ? prep.windowSoft : prep.windowLatest;
-  const workEnd = prep.shiftEnd[s]! + (soft ? 0 : prep.shiftOvertime[s]!);
-  const row = s * routes.room;
+/** The common routing case: no breaks, constant travel, nothing that can be bought. */
+function fillPlain(prep: Prepared, routes: Routes, s: number): void {
+  const row = routes.rowOf[s]!;
   const n = routes.count[s]!;
-  const hasBreak = prep.breakDuration[s]! >= 0;
-  const day = prep.shiftDay[s]!;
-  const { travelSec, places, days, windowFirst, windowCount, windowOpen } = prep;
-  const { placeAt, visitAt } = routes;
-  const home = row + n + 1;
-  // At the end place both lanes hold the end of paid work; the leg home is judged where it begins.
-  lanes.latest0[home] = workEnd;
-  lanes.latest1[home] = workEnd;
-  let to = placeAt[home]!;
-  let latest0 = 0;
-  let latest1 = 0;
-  for (let p = n; p >= 1; p--) {
-    const v = visitAt[row + p]!;
-    const from = placeAt[row + p]!;
-    const cell = v * days + day;
+  const free = routes.lanes.free[0]!;
+  const latest = routes.lanes.latest[0]!;
+  const { placeAt, visitAt, windowFirst, windowCount, windowOpen, windowLatest } = routes;
+  const { travelSec, places, classes, duration } = prep;
+  const c = prep.shiftClass[s]!;
+  let at = routes.startSec[s]!;
+  free[row] = at;
+  let from = placeAt[row]!;
+  for (let p = 1; p <= n; p++) {
+    const cell = visitAt[row + p]! * classes + c;
+    const to = placeAt[row + p]!;
     const travel = travelSec[from * places + to]!;
-    const duration = prep.visitDuration[v]!;
-    let free0 = -NEVER;
-    let free1: number;
-    if (p === n) {
-      free1 = workEnd - travel + Math.min(travel, prep.shiftAfter[s]!);
-      if (hasBreak) free0 = freeBeforeHome(prep, s, workEnd, travel);
-    } else {
-      free1 = latest1 - travel;
-      if (hasBreak) free0 = Math.max(latest0 - travel, freeBeforeBreak(prep, s, latest1, travel));
-    }
+    let ready = at + travel;
+    if (p === 1) ready -= Math.min(travel, routes.beforeSec[s]!);
+    let start: number;
     if (windowCount[cell] === 1) {
       const w = windowFirst[cell]!;
-      const start = free1 - duration;
-      latest1 = windowOpen[w]! > start ? -NEVER : Math.min(start, limits[w]!);
-    } else latest1 = latestReady(prep, cell, free1 - duration, soft);
-    latest0 = hasBreak ? latestReady(prep, cell, free0 - duration, soft) : -NEVER;
-    lanes.latest0[row + p] = latest0;
-    lanes.latest1[row + p] = latest1;
+      const open = windowOpen[w]!;
+      start = ready > windowLatest[w]! ? NEVER : ready > open ? ready : open;
+    } else start = startAt(routes, cell, ready);
+    at = start >= NEVER ? NEVER : start + duration[cell]!;
+    free[row + p] = at;
+    from = to;
+  }
+  const home = row + n + 1;
+  const workEnd = routes.endLimit[s]!;
+  latest[home] = workEnd;
+  let to = placeAt[home]!;
+  let next = 0;
+  for (let p = n; p >= 1; p--) {
+    const from = placeAt[row + p]!;
+    const travel = travelSec[from * places + to]!;
+    const cell = visitAt[row + p]! * classes + c;
+    const left = p === n ? workEnd - travel + Math.min(travel, prep.shiftAfter[s]!) : next - travel;
+    const start = left - duration[cell]!;
+    if (windowCount[cell] === 1) {
+      const w = windowFirst[cell]!;
+      const limit = windowLatest[w]!;
+      next = windowOpen[w]! > start ? -NEVER : limit < start ? limit : start;
+    } else next = latestReady(routes, cell, start);
+    latest[row + p] = next;
     to = from;
   }
 }
 
-/** Whether a filled route can be driven within its lanes' limits. */
-export function lanesHold(prep: Prepared, routes: Routes, s: number, lanes: Lanes): boolean {
+function fillForward(prep: Prepared, routes: Routes, s: number): void {
+  const { free, cost, extra } = routes.lanes;
+  const row = routes.rowOf[s]!;
   const n = routes.count[s]!;
-  if (n === 0) return true;
-  const first = s * routes.room + 1;
-  const travel = prep.travelSec[routes.placeAt[first - 1]! * prep.places + routes.placeAt[first]!]!;
-  const own = Math.min(travel, prep.shiftBefore[s]!);
-  const ready = prep.shiftStart[s]! + travel - own;
-  if (prep.breakDuration[s]! < 0) return ready <= lanes.latest1[first]!;
-  return (
-    ready <= lanes.latest0[first]! ||
-    readyAfterBreak(prep, s, prep.shiftStart[s]!, travel, own) <= lanes.latest1[first]!
-  );
+  const breaks = prep.breakCount[s]!;
+  const c = prep.shiftClass[s]!;
+  const { placeAt, visitAt } = routes;
+  for (let j = 0; j <= breaks; j++) {
+    free[j]![row] = j === 0 ? routes.startSec[s]! : NEVER;
+    if (extra === null) continue;
+    cost[j]![row] = 0;
+    extra[j]!.count[row] = 0;
+  }
+  for (let p = 1; p <= n; p++) {
+    const to = row + p;
+    const v = visitAt[to]!;
+    const cell = v * prep.classes + c;
+    const leg = placeAt[to - 1]! * prep.places + placeAt[to]!;
+    const own = p === 1 ? routes.beforeSec[s]! : 0;
+    for (let j = 0; j <= breaks; j++) {
+      free[j]![to] = NEVER;
+      if (extra !== null) extra[j]!.count[to] = 0;
+    }
+    for (let i = 0; i <= breaks; i++) {
+      const from = free[i]![to - 1]!;
+      if (from >= NEVER) continue;
+      const price = extra === null ? 0 : cost[i]![to - 1]!;
+      step(prep, routes, s, { i, from, price, leg, own, v, cell, to });
+      if (extra === null) continue;
+      for (let e = 0; e < extra[i]!.count[to - 1]!; e++) {
+        const at = (to - 1) * EXTRA + e;
+        const more = { from: extra[i]!.free[at]!, price: extra[i]!.cost[at]! };
+        step(prep, routes, s, { i, ...more, leg, own, v, cell, to });
+      }
+    }
+  }
+}
+
+interface Step {
+  readonly i: number;
+  readonly from: number;
+  readonly price: number;
+  readonly leg: number;
+  readonly own: number;
+  readonly v: number;
+  readonly cell: number;
+  readonly to: number;
+}
+
+/** Goes on from one way of being free, in lane i, to every lane that it leads to. */
+function step(prep: Prepared, routes: Routes, s: number, way: Step): void {
+  const { i, from, price, leg, own, v, cell, to } = way;
+  const breaks = prep.breakCount[s]!;
+  for (let j = i; j <= breaks; j++) {
+    const ready = readyOver(prep, s, i, j, from, leg, own);
+    if (ready >= NEVER) return;
+    const start = startAt(routes, cell, ready);
+    if (start >= NEVER) return;
+    const added = !prep.hasSoft || isSoftStart(routes, cell, start) ? 0 : startPrice(prep, v, cell, start);
+    addWay(routes, j, to, start + prep.duration[cell]!, price + added);
+  }
+}
+
+/** Keeps the ways that are not both later and dearer than another. */
+function addWay(routes: Routes, j: number, at: number, free: number, price: number): void {
+  const { lanes } = routes;
+  const first = lanes.free[j]!;
+  const known = first[at]!;
+  if (lanes.extra === null) {
+    if (free < known) first[at] = free;
+    return;
+  }
+  const cost = lanes.cost[j]!;
+  if (known >= NEVER || (free <= known && price <= cost[at]!)) {
+    first[at] = free;
+    cost[at] = price;
+    if (known < NEVER) dropDominated(lanes.extra[j]!, at, free, price);
+    return;
+  }
+  if (free >= known && price >= cost[at]!) return;
+  if (free < known) {
+    const demoted = cost[at]!;
+    first[at] = free;
+    cost[at] = price;
+    dropDominated(lanes.extra[j]!, at, free, price);
+    addExtra(lanes.extra[j]!, at, known, demoted);
+  } else addExtra(lanes.extra[j]!, at, free, price);
+}
+
+function addExtra(extra: { count: Uint8Array; free: Int32Array; cost: Float64Array }, at: number, free: number, price: number): void {
+  const row = at * EXTRA;
+  for (let e = 0; e < extra.count[at]!; e++) {
+    if (extra.free[row + e]! <= free && extra.cost[row + e]! <= price) return;
+  }
+  dropDominated(extra, at, free, price);
+  const count = extra.count[at]!;
+  if (count === EXTRA) return;
+  extra.free[row + count] = free;
+  extra.cost[row + count] = price;
+  extra.count[at] = count + 1;
+}
+
+function dropDominated(extra: { count: Uint8Array; free: Int32Array; cost: Float64Array }, at: number, free: number, price: number): void {
+  const row = at * EXTRA;
+  let kept = 0;
+  for (let e = 0; e < extra.count[at]!; e++) {
+    if (extra.free[row + e]! >= free && extra.cost[row + e]! >= price) continue;
+    extra.free[row + kept] = extra.free[row + e]!;
+    extra.cost[row + kept] = extra.cost[row + e]!;
+    kept++;
+  }
+  extra.count[at] = kept;
+}
+
+function fillBackward(prep: Prepared, routes: Routes, s: number): void {
+  const { latest, soft } = routes.lanes;
+  const row = routes.rowOf[s]!;
+  const n = routes.count[s]!;
+  const breaks = prep.breakCount[s]!;
+  const c = prep.shiftClass[s]!;
+  const { placeAt, visitAt } = routes;
+  const home = row + n + 1;
+  const hardEnd = routes.endLimit[s]!;
+  const softEnd = Math.min(hardEnd, prep.shiftEnd[s]!);
+  for (let j = 0; j <= breaks; j++) {
+    latest[j]![home] = hardEnd;
+    if (prep.hasSoft) soft[j]![home] = softEnd;
+  }
+  for (let p = n; p >= 1; p--) {
+    const at = row + p;
+    const cell = visitAt[at]! * prep.classes + c;
+    const leg = placeAt[at]! * prep.places + placeAt[at + 1]!;
+    const duration = prep.duration[cell]!;
+    for (let i = 0; i <= breaks; i++) {
+      const left = leaveLatest(prep, s, i, latest, hardEnd, { at, leg, isLast: p === n });
+      latest[i]![at] = left <= -NEVER ? -NEVER : latestReady(routes, cell, left - duration);
+      if (!prep.hasSoft) continue;
+      const eased = leaveLatest(prep, s, i, soft, softEnd, { at, leg, isLast: p === n });
+      soft[i]![at] = eased <= -NEVER ? -NEVER : latestSoft(routes, cell, eased - duration);
+    }
+  }
+}
+
+interface Leave {
+  readonly at: number;
+  readonly leg: number;
+  readonly isLast: boolean;
+}
+
+/** Latest moment to be free at a position in lane i for the rest of the day to keep its limits. */
+function leaveLatest(
+  prep: Prepared,
+  s: number,
+  i: number,
+  limits: readonly Int32Array[],
+  workEnd: number,
+  { at, leg, isLast }: Leave,
+): number {
+  if (isLast) return freeBeforeHome(prep, s, i, workEnd, leg);
+  let best = limits[i]![at + 1]!;
+  if (best > -NEVER) best = leaveBy(prep, leg, best);
+  for (let j = i + 1; j <= prep.breakCount[s]!; j++) {
+    const sec = freeBefore(prep, s, i, j, limits[j]![at + 1]!, leg);
+    if (sec > best) best = sec;
+  }
+  return best;
+}
+
+/** Whether a filled route can be driven at all. */
+export function isPossible(prep: Prepared, routes: Routes, s: number): boolean {
+  const row = routes.rowOf[s]!;
+  const leg = routes.placeAt[row]! * prep.places + routes.placeAt[row + 1]!;
+  for (let j = 0; j <= prep.breakCount[s]!; j++) {
+    const ready = readyOver(prep, s, 0, j, routes.startSec[s]!, leg, routes.beforeSec[s]!);
+    if (ready <= routes.lanes.latest[j]![row + 1]!) return true;
+  }
+  return false;
+}
+
+/** Price of overtime, lateness and margins of a filled route that can be driven, at its best breaks. */
+export function dayPenalty(prep: Prepared, routes: Routes, s: number): number {
+  const row = routes.rowOf[s]!;
+  const leg = routes.placeAt[row]! * prep.places + routes.placeAt[row + 1]!;
+  return tailPrice(prep, routes, s, 0, 1, routes.startSec[s]!, leg, Number.POSITIVE_INFINITY, routes.beforeSec[s]!);
+}
+
+/** Price of the rest of the day for somebody free at `free` in lane i before the leg to position p; Infinity when it cannot be done or costs `limit` or more. */
+export function tailPrice(
+  prep: Prepared,
+  routes: Routes,
+  s: number,
+  i: number,
+  p: number,
+  free: number,
+  leg: number,
+  limit: number,
+  own = 0,
+): number {
+  const n = routes.count[s]!;
+  if (p > n) return homePrice(prep, routes, s, i, free, leg);
+  const { latest, soft } = routes.lanes;
+  const at = routes.rowOf[s]! + p;
+  const v = routes.visitAt[at]!;
+  const cell = v * prep.classes + prep.shiftClass[s]!;
+  const next = routes.placeAt[at]! * prep.places + routes.placeAt[at + 1]!;
+  let best = limit;
+  let found = Number.POSITIVE_INFINITY;
+  for (let j = i; j <= prep.breakCount[s]!; j++) {
+    const ready = readyOver(prep, s, i, j, free, leg, own);
+    if (ready >= NEVER) break;
+    if (ready <= soft[j]![at]!) return 0;
+    if (ready > latest[j]![at]!) continue;
+    const start = startAt(routes, cell, ready);
+    const late = isSoftStart(routes, cell, start) ? 0 : startPrice(prep, v, cell, start);
+    if (late >= best) continue;
+    const rest = tailPrice(prep, routes, s, j, p + 1, start + prep.duration[cell]!, next, best - late);
+    if (late + rest < best) {
+      best = late + rest;
+      found = best;
+    }
+  }
+  return found;
+}
+
+/** Overtime of the leg home; Infinity when there is too much of it. */
+export function homePrice(
+  prep: Prepared,
+  routes: Routes,
+  s: number,
+  i: number,
+  free: number,
+  leg: number,
+): number {
+  const leave = leaveForHome(prep, s, i, free, leg);
+  if (leave >= NEVER) return Number.POSITIVE_INFINITY;
+  const workEnd = workEndOver(prep, s, leave, leg);
+  if (workEnd > routes.endLimit[s]!) return Number.POSITIVE_INFINITY;
+  const over = workEnd - prep.shiftEnd[s]!;
+  return over > 0 ? over * prep.overtimePrice[s]! : 0;
 }

@@ -1,51 +1,104 @@
-import { assert } from '../../base/assert';
 import type { Prepared } from '../prepare/prepared';
 import type { Routes } from '../state/routes';
-import { fillLanes, lanesHold } from './lanes';
-import { penaltyOf } from './penalty';
+import { createDay, timeDay } from './exact';
+import { dayPenalty, fillLanes, isPossible } from './lanes';
 
-/** Price of a visit on a shift, whatever its place in the day. */
-export function standingPrice(prep: Prepared, v: number, s: number): number {
-  return prep.shiftPrice[v * prep.shifts + s]! + prep.dayPrice[v * prep.days + prep.shiftDay[s]!]!;
-}
+const day = createDay();
 
-/** Recomputes everything that follows from a route's sequence, exactly. */
-export function refreshRoute(prep: Prepared, routes: Routes, s: number): void {
-  const row = s * routes.room;
+/**
+ * Recomputes everything that follows from a route's sequence, exactly. Returns false when the day
+ * cannot be done: legs without the visit between them may be longer, later or out of reach.
+ */
+export function refreshRoute(prep: Prepared, routes: Routes, s: number): boolean {
+  const row = routes.rowOf[s]!;
   const n = routes.count[s]!;
-  const { visitAt, placeAt } = routes;
-  placeAt[row] = prep.shiftFrom[s]!;
-  placeAt[row + n + 1] = prep.shiftTo[s]!;
-  visitAt[row] = -1;
-  visitAt[row + n + 1] = -1;
-  let price = n > 0 ? prep.pricePersonOut : 0;
+  const { visitAt, placeAt, legPrice } = routes;
+  const c = prep.shiftClass[s]!;
+  const { places, pricePerM, travelSec, travelM } = prep;
+  const secPrice = prep.secPrice[s]!;
+  let price = n > 0 ? prep.outPrice[s]! : 0;
   let load = 0;
+  let fetches = 0;
+  let visitSec = 0;
+  let busySec = 0;
   for (let p = 1; p <= n; p++) {
     const v = visitAt[row + p]!;
     placeAt[row + p] = prep.visitPlace[v]!;
     load += prep.visitDemand[v]!;
-    price += standingPrice(prep, v, s);
+    price += prep.standing[v * prep.shifts + s]!;
+    visitSec += prep.workDuration[v * prep.classes + c]!;
+    busySec += prep.duration[v * prep.classes + c]!;
+    if (prep.needsFetch !== null) fetches += prep.needsFetch[v * prep.shifts + s]!;
   }
-  if (n > 0) {
-    for (let p = 0; p <= n; p++) {
-      const leg = placeAt[row + p]! * prep.places + placeAt[row + p + 1]!;
-      price += prep.travelSec[leg]! * prep.pricePerSec + prep.travelM[leg]! * prep.pricePerM;
-    }
+  placeAt[row] = fetches > 0 ? prep.shiftVia[s]! : prep.shiftFrom[s]!;
+  placeAt[row + n + 1] = prep.shiftTo[s]!;
+  visitAt[row] = -1;
+  visitAt[row + n + 1] = -1;
+  let legs = 0;
+  let travel = 0;
+  for (let p = 0; p <= n; p++) {
+    const leg = placeAt[row + p]! * places + placeAt[row + p + 1]!;
+    const sec = travelSec[leg]!;
+    const own = sec * secPrice + travelM[leg]! * pricePerM;
+    legPrice[row + p] = own;
+    legs += own;
+    travel += sec;
   }
+  if (prep.hasSites) price += sitePriceOf(prep, routes, s);
   routes.load[s] = load;
-  fillLanes(prep, routes, s, false);
-  let penalty = 0;
-  let clean = true;
-  if (prep.hasSoft) {
-    fillLanes(prep, routes, s, true);
-    clean = lanesHold(prep, routes, s, routes.soft);
-    if (!clean) {
-      for (let p = 1; p <= n; p++) routes.scratch[p - 1] = visitAt[row + p]!;
-      penalty = penaltyOf(prep, s, routes.scratch, n);
-      assert(Number.isFinite(penalty), `shift ${s} can be driven`);
-    }
+  routes.fetches[s] = fetches;
+  routes.visitSec[s] = visitSec;
+  routes.travelSec[s] = n > 0 ? travel : 0;
+  fillLanes(prep, routes, s);
+  if (n === 0) {
+    routes.penalty[s] = 0;
+    routes.workSec[s] = 0;
+    routes.price[s] = 0;
+    return true;
   }
-  routes.clean[s] = clean ? 1 : 0;
+  if (!isPossible(prep, routes, s)) return false;
+  const penalty = prep.hasSoft ? dayPenalty(prep, routes, s) : 0;
   routes.penalty[s] = penalty;
-  routes.price[s] = price + penalty;
+  routes.price[s] = price + legs + penalty;
+  if (prep.exact[s] === 1) {
+    for (let p = 1; p <= n; p++) routes.scratch[p - 1] = visitAt[row + p]!;
+    timeDay(prep, routes, s, routes.scratch, n, day);
+    routes.price[s] = price + day.price;
+    routes.travelSec[s] = day.travel;
+    routes.workSec[s] = busySec + day.extraWork;
+    routes.workStart[s] = day.workStart;
+    routes.workEnd[s] = day.workEnd;
+  }
+  return prep.hasReach[s] === 0 || isWithinReach(prep, routes, s);
+}
+
+function sitePriceOf(prep: Prepared, routes: Routes, s: number): number {
+  const row = routes.rowOf[s]!;
+  let sum = 0;
+  // The first stop is reached from elsewhere unless the day begins at its place.
+  let from = prep.shiftFrom[s]!;
+  for (let p = 1; p <= routes.count[s]!; p++) {
+    const at = routes.placeAt[row + p]!;
+    if (from !== at) sum += prep.sitePrice[routes.visitAt[row + p]!]!;
+    from = at;
+  }
+  return sum;
+}
+
+function isWithinReach(prep: Prepared, routes: Routes, s: number): boolean {
+  if (routes.travelSec[s]! > prep.shiftMaxTravel[s]!) return false;
+  const row = routes.rowOf[s]!;
+  for (let p = 0; p < routes.count[s]!; p++) {
+    const leg = routes.placeAt[row + p]! * prep.places + routes.placeAt[row + p + 1]!;
+    if (!isLegWithinReach(prep, s, leg, p === 0)) return false;
+  }
+  return true;
+}
+
+export function isLegWithinReach(prep: Prepared, s: number, leg: number, isFirst: boolean): boolean {
+  const sec = prep.travelSec[leg]!;
+  const m = prep.travelM[leg]!;
+  return isFirst
+    ? sec <= prep.firstReachSec[s]! && m <= prep.firstReachM[s]!
+    : sec <= prep.reachSec[s]! && m <= prep.reachM[s]!;
 }

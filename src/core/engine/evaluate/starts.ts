@@ -1,57 +1,81 @@
 import { NEVER, type Prepared } from '../prepare/prepared';
+import type { Routes } from '../state/routes';
 
-/**
- * Earliest start in a window cell for somebody ready at `ready`; NEVER when too late. With `soft`
- * also NEVER where that start would be late: lateness in an earlier window comes before waiting for
- * a later one, so a late start is not cured by a window further on.
- */
-export function startAt(prep: Prepared, cell: number, ready: number, soft: boolean): number {
-  const first = prep.windowFirst[cell]!;
-  const count = prep.windowCount[cell]!;
+/** Earliest beginning in a window cell for somebody ready at `ready`; NEVER when too late. */
+export function startAt(routes: Routes, cell: number, ready: number): number {
+  const first = routes.windowFirst[cell]!;
+  const count = routes.windowCount[cell]!;
   if (count === 1) {
-    const limit = soft ? prep.windowSoft[first]! : prep.windowLatest[first]!;
-    if (ready > limit) return NEVER;
-    const open = prep.windowOpen[first]!;
+    if (ready > routes.windowLatest[first]!) return NEVER;
+    const open = routes.windowOpen[first]!;
     return ready > open ? ready : open;
   }
   let best = NEVER;
   for (let w = first; w < first + count; w++) {
-    if (ready > prep.windowLatest[w]!) continue;
-    const open = prep.windowOpen[w]!;
+    if (ready > routes.windowLatest[w]!) continue;
+    const open = routes.windowOpen[w]!;
     const start = ready > open ? ready : open;
     if (start < best) best = start;
-  }
-  return soft && best !== NEVER && lateAt(prep, cell, best) > 0 ? NEVER : best;
-}
-
-/**
- * Latest readiness up to which every start is allowed and no later than `start`; −NEVER when there is
- * none. With `soft` it ends at the first window that can be missed, which may be earlier than need be:
- * then the penalty is worked out, and found to be nothing.
- */
-export function latestReady(prep: Prepared, cell: number, start: number, soft: boolean): number {
-  const first = prep.windowFirst[cell]!;
-  const end = first + prep.windowCount[cell]!;
-  let best = -NEVER;
-  for (let w = first; w < end; w++) {
-    if (prep.windowOpen[w]! > start) continue;
-    const limit = soft ? prep.windowSoft[w]! : prep.windowLatest[w]!;
-    const ready = limit < start ? limit : start;
-    if (ready > best) best = ready;
-    if (soft && prep.windowLatest[w]! > limit) break;
   }
   return best;
 }
 
-/** Seconds late of a start; 0 inside any window. */
-export function lateAt(prep: Prepared, cell: number, start: number): number {
-  const first = prep.windowFirst[cell]!;
-  const end = first + prep.windowCount[cell]!;
-  let closed = -NEVER;
+/** Latest readiness up to which every beginning is allowed and no later than `start`; −NEVER when there is none. */
+export function latestReady(routes: Routes, cell: number, start: number): number {
+  const first = routes.windowFirst[cell]!;
+  const end = first + routes.windowCount[cell]!;
+  let best = -NEVER;
   for (let w = first; w < end; w++) {
-    const close = prep.windowClose[w]!;
-    if (start >= prep.windowOpen[w]! && start <= close) return 0;
-    if (close < start && close > closed) closed = close;
+    if (routes.windowOpen[w]! > start) continue;
+    const limit = routes.windowLatest[w]!;
+    const ready = limit < start ? limit : start;
+    if (ready > best) best = ready;
   }
-  return closed === -NEVER ? 0 : start - closed;
+  return best;
+}
+
+/**
+ * The same for beginnings that cost nothing. It ends at the first window that can be missed, which may
+ * be earlier than need be: then the price is worked out, and found to be nothing.
+ */
+export function latestSoft(routes: Routes, cell: number, start: number): number {
+  const first = routes.windowFirst[cell]!;
+  const end = first + routes.windowCount[cell]!;
+  let best = -NEVER;
+  for (let w = first; w < end; w++) {
+    if (routes.windowOpen[w]! > start) continue;
+    const limit = routes.windowSoft[w]!;
+    if (limit < routes.windowOpen[w]!) break;
+    const ready = limit < start ? limit : start;
+    if (ready > best) best = ready;
+    if (routes.windowLatest[w]! > limit) break;
+  }
+  return best;
+}
+
+/** Whether a beginning surely costs nothing. */
+export function isSoftStart(routes: Routes, cell: number, start: number): boolean {
+  return routes.windowCount[cell] === 1 && start <= routes.windowSoft[routes.windowFirst[cell]!]!;
+}
+
+/** Price of beginning at a moment: lateness, a missed window, too little margin. */
+export function startPrice(prep: Prepared, v: number, cell: number, start: number): number {
+  const first = prep.promiseFirst[cell]!;
+  const end = first + prep.promiseCount[cell]!;
+  const marginPrice = prep.marginPrice[v]!;
+  let closed = -NEVER;
+  let short = NEVER;
+  for (let w = first; w < end; w++) {
+    const open = prep.promiseOpen[w]!;
+    const close = prep.promiseClose[w]!;
+    if (start >= open && start <= close) {
+      if (marginPrice === 0) return 0;
+      const wanted = Math.min(prep.marginSec, close - open);
+      short = Math.min(short, Math.max(0, wanted - (close - start)));
+    } else if (close < start && close > closed) closed = close;
+  }
+  if (short < NEVER) return short * marginPrice;
+  const late = closed === -NEVER ? 0 : start - closed;
+  const price = late > 0 ? late * prep.latePrice[v]! + prep.missedPrice[v]! : 0;
+  return price + marginPrice * prep.marginSec;
 }

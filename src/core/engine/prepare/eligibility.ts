@@ -1,53 +1,113 @@
-import type { Problem, Shift, Visit } from '../../model/problem';
+import type { Prices, Problem, Shift, Visit } from '../../model/problem';
+import { headCount, partsToFetch } from '../../model/work-of';
+import { sparedLevels } from '../../objectives/levels-to-spare';
+import { failedAttribute } from '../../rules/attributes';
+import { blocks } from '../../rules/crew';
+import { missingSkills } from '../../rules/skills';
+import { membershipOf, territoryAllows } from '../../rules/territory';
 
-/** Level held per skill number on a shift; 0 is none. */
-function levelsOf(shift: Shift, skillIx: ReadonlyMap<string, number>): Int32Array {
-  const levels = new Int32Array(skillIx.size);
-  for (const held of shift.skills) {
-    const ix = skillIx.get(held.skillId);
-    if (ix !== undefined) levels[ix] = Math.max(levels[ix]!, held.level);
-  }
-  return levels;
+/** What holds of every visit of one profile on every shift of another. */
+interface Match {
+  readonly isAllowed: boolean;
+  readonly membership: ReturnType<typeof membershipOf>;
+  readonly spared: number;
+  readonly needsFetch: boolean;
 }
 
-function hasSkills(visit: Visit, levels: Int32Array, skillIx: ReadonlyMap<string, number>): boolean {
-  if (visit.skills.length === 0) return true;
-  const meets = (need: Visit['skills'][number]): boolean => levels[skillIx.get(need.skillId)!]! >= need.level;
-  return visit.skillMode === 'any' ? visit.skills.some(meets) : visit.skills.every(meets);
+/** Numbers things so that equal keys get equal numbers. */
+function profiles<T>(items: readonly T[], key: (item: T) => unknown): { of: Int32Array; first: T[] } {
+  const numbers = new Map<string, number>();
+  const first: T[] = [];
+  const of = Int32Array.from(items, (item) => {
+    const text = JSON.stringify(key(item));
+    const known = numbers.get(text) ?? first.push(item) - 1;
+    numbers.set(text, known);
+    return known;
+  });
+  return { of, first };
 }
 
-/** 2 home, 1 cover, 0 stranger. */
-export function closeness(visit: Visit, shift: Shift): number {
-  if (visit.territoryId === null) return 2;
-  let best = 0;
-  for (const t of shift.territories) {
-    if (t.territoryId !== visit.territoryId) continue;
-    best = Math.max(best, t.relation === 'home' ? 2 : 1);
-  }
-  return best;
+function match(problem: Problem, visit: Visit, shift: Shift): Match {
+  const { rules } = problem;
+  const membership = membershipOf(visit, shift);
+  const toFetch = partsToFetch(visit, shift);
+  const isAllowed =
+    territoryAllows(rules.territory, membership) &&
+    (!rules.skills || missingSkills(visit, shift).length === 0) &&
+    failedAttribute(visit, shift, rules.attributes ?? []) === null &&
+    (visit.crewOf === undefined || (shift.memberIds !== undefined && headCount(shift) >= visit.crewOf)) &&
+    (toFetch.length === 0 || shift.partsPlaceId !== undefined);
+  return { isAllowed, membership, spared: sparedLevels(visit, shift), needsFetch: toFetch.length > 0 };
 }
 
-function isWanted(visit: Visit, personId: string): boolean {
+export interface Pairs {
+  /** [v × shifts + s] = 1 where every rule that looks at the pair alone allows it. */
+  readonly eligible: Uint8Array;
+  readonly needsFetch: Uint8Array | null;
+  /** Price of a visit on a shift wherever in the day it is, the first day's waiting included. */
+  readonly standing: Float64Array;
+}
+
+function isWanted(problem: Problem, visit: Visit, personId: string): boolean {
+  if (visit.tie.personId !== undefined && visit.tie.personId !== personId) return false;
+  if (!problem.rules.persons) return true;
   if (visit.neverPersonIds.includes(personId)) return false;
   return visit.mustPersonIds.length === 0 || visit.mustPersonIds.includes(personId);
 }
 
-/** [v × shifts + s] = 1 where every rule that looks at the pair alone allows it. */
-export function eligiblePairs(problem: Problem): Uint8Array {
-  const { visits, shifts, rules } = problem;
-  const needed = new Set(visits.flatMap((v) => v.skills.map((s) => s.skillId)));
-  const skillIx = new Map([...needed].map((id, i) => [id, i]));
-  const levels = shifts.map((s) => levelsOf(s, skillIx));
-  const least = { home: 2, 'home-and-cover': 1, anybody: 0 }[rules.territory];
-  const out = new Uint8Array(visits.length * shifts.length);
+function pricesOf(prices: Prices, { prices: own = {} }: Visit) {
+  return {
+    levelToSpare: own.levelToSpare ?? prices.levelToSpare ?? 0,
+    favouredMissed: own.favouredMissed ?? prices.favouredMissed,
+    avoidedUsed: own.avoidedUsed ?? prices.avoidedUsed ?? 0,
+    loanVisit: own.loanVisit ?? prices.loanVisit ?? 0,
+    coverVisit: own.coverVisit ?? prices.coverVisit,
+    dayWaited: own.dayWaited ?? prices.dayWaited,
+    changed: own.changed ?? prices.changed ?? 0,
+  };
+}
+
+/** Judges and prices every pair of visit and shift; `isLead` tells the parts that carry what is priced once. */
+export function preparePairs(
+  problem: Problem,
+  visits: readonly Visit[],
+  isLead: (v: number) => boolean,
+  payOf: (v: number, s: number) => number,
+): Pairs {
+  const { shifts, prices } = problem;
+  const count = shifts.length;
+  const eligible = new Uint8Array(visits.length * count);
+  const standing = new Float64Array(visits.length * count);
+  const fetches = visits.some((v) => v.parts) ? new Uint8Array(visits.length * count) : null;
+  const crews = shifts.filter((s) => s.memberIds);
+  const isBlocked = shifts.map((s) => !s.memberIds && crews.some((c) => blocks(c, s)));
+  const kinds = profiles(visits, (v) => [v.skills, v.skillMode, v.territoryId, v.attributes, v.crewOf, v.parts]);
+  const shapes = profiles(shifts, (s) => [s.skills, s.territories, s.attributes, s.memberIds?.length, s.parts, s.partsPlaceId]);
+  const matches = kinds.first.map((v) => shapes.first.map((s) => match(problem, v, s)));
+  const hasPay = shifts.some((s) => s.payPerSec);
   for (const [v, visit] of visits.entries()) {
-    for (const [s, shift] of shifts.entries()) {
-      if (visit.tie.personId !== undefined && visit.tie.personId !== shift.personId) continue;
-      if (rules.persons && !isWanted(visit, shift.personId)) continue;
-      if (closeness(visit, shift) < least) continue;
-      if (rules.skills && !hasSkills(visit, levels[s]!, skillIx)) continue;
-      out[v * shifts.length + s] = 1;
+    const own = pricesOf(prices, visit);
+    const row = matches[kinds.of[v]!]!;
+    const { favouredPersonIds: favoured, avoidPersonIds: avoided = [], base } = visit;
+    const lead = isLead(v);
+    for (let s = 0; s < count; s++) {
+      const found = row[shapes.of[s]!]!;
+      if (!found.isAllowed || isBlocked[s]) continue;
+      const shift = shifts[s]!;
+      if (!isWanted(problem, visit, shift.personId)) continue;
+      const cell = v * count + s;
+      eligible[cell] = 1;
+      if (found.needsFetch && fetches) fetches[cell] = 1;
+      let price = found.spared * (own.levelToSpare);
+      if (favoured.length > 0 && !favoured.includes(shift.personId)) price += own.favouredMissed;
+      if (avoided.length > 0 && avoided.includes(shift.personId)) price += own.avoidedUsed;
+      if (found.membership === 'loan') price += own.loanVisit;
+      else if (found.membership !== 'home') price += own.coverVisit;
+      if (lead) price += Math.max(0, shift.dayIx - visit.releaseDayIx) * own.dayWaited;
+      if (base && (base.personId !== shift.personId || base.dayIx !== shift.dayIx)) price += own.changed;
+      if (hasPay) price += payOf(v, s);
+      standing[cell] = price;
     }
   }
-  return out;
+  return { eligible, needsFetch: fetches, standing };
 }

@@ -1,23 +1,45 @@
-/** Nearest others of each visit by travel time there and back; stable by number. */
+import type { TravelCells } from './prepared';
+
+const BUCKETS = 1024;
+
+/**
+ * Nearest others of each visit by travel time there and back; stable by number. The near ones are
+ * cut off with a count by buckets first, so that only they are sorted.
+ */
 export function nearestVisits(
   visitPlace: Int32Array,
-  travelSec: Int32Array,
-  places: number,
+  travel: { readonly sec: TravelCells; readonly back: TravelCells; readonly places: number },
   limit: number,
 ): { neighbours: Int32Array; neighbourCount: number } {
   const visits = visitPlace.length;
   const count = Math.max(0, Math.min(limit, visits - 1));
   const neighbours = new Int32Array(visits * count);
   const key = new Float64Array(visits);
-  const order = Array.from({ length: visits }, (_, i) => i);
+  const buckets = new Int32Array(BUCKETS + 1);
+  const near = new Float64Array(visits);
   for (let v = 0; v < visits; v++) {
-    const p = visitPlace[v]!;
+    const row = visitPlace[v]! * travel.places;
+    let farthest = 1;
     for (let w = 0; w < visits; w++) {
       const q = visitPlace[w]!;
-      key[w] = travelSec[p * places + q]! + travelSec[q * places + p]!;
+      const sum = travel.sec[row + q]! + travel.back[row + q]!;
+      key[w] = sum;
+      if (sum > farthest) farthest = sum;
     }
-    const sorted = order.filter((w) => w !== v).sort((a, b) => key[a]! - key[b]! || a - b);
-    for (let i = 0; i < count; i++) neighbours[v * count + i] = sorted[i]!;
+    buckets.fill(0);
+    const scale = BUCKETS / farthest;
+    for (let w = 0; w < visits; w++) buckets[(key[w]! * scale) | 0]!++;
+    let border = 0;
+    for (let seen = 0; border <= BUCKETS; border++) {
+      seen += buckets[border]!;
+      if (seen > count) break;
+    }
+    let n = 0;
+    for (let w = 0; w < visits; w++) {
+      if (w !== v && ((key[w]! * scale) | 0) <= border) near[n++] = key[w]! * visits + w;
+    }
+    const sorted = near.subarray(0, n).sort();
+    for (let i = 0; i < count; i++) neighbours[v * count + i] = sorted[i]! % visits;
   }
   return { neighbours, neighbourCount: count };
 }
@@ -36,13 +58,22 @@ export function nearestShifts(
 ): { nearShifts: Int32Array; nearShiftCount: number } {
   const count = Math.min(limit, reach.shifts);
   const nearShifts = new Int32Array(visits * count).fill(-1);
+  const price = new Float64Array(count);
   for (let v = 0; v < visits; v++) {
-    const found: { s: number; price: number }[] = [];
+    const row = v * count;
+    let n = 0;
     for (let s = 0; s < reach.shifts; s++) {
-      if (reach.eligible[v * reach.shifts + s]) found.push({ s, price: reach.priceToBegin(v, s) });
+      if (!reach.eligible[v * reach.shifts + s]) continue;
+      const own = reach.priceToBegin(v, s);
+      if (n === count && own >= price[n - 1]!) continue;
+      let i = n < count ? n++ : n - 1;
+      for (; i > 0 && price[i - 1]! > own; i--) {
+        price[i] = price[i - 1]!;
+        nearShifts[row + i] = nearShifts[row + i - 1]!;
+      }
+      price[i] = own;
+      nearShifts[row + i] = s;
     }
-    found.sort((a, b) => a.price - b.price || a.s - b.s);
-    for (let i = 0; i < Math.min(count, found.length); i++) nearShifts[v * count + i] = found[i]!.s;
   }
   return { nearShifts, nearShiftCount: count };
 }

@@ -1,9 +1,16 @@
 import { assert } from '../../base/assert';
-import type { Problem, Shift } from '../../model/problem';
-import { closeness, eligiblePairs } from './eligibility';
+import type { Problem, Shift, Visit } from '../../model/problem';
+import { busyIds } from '../../model/work-of';
+import { fairShares } from '../../objectives/unfair-share';
+import { prepareClasses } from './classes';
+import { preparePairs } from './eligibility';
+import { isLinked, type Links, prepareLinks } from './links';
 import { nearestShifts, nearestVisits } from './neighbours';
+import { partsOf } from './parts';
 import { NEVER, type Prepared } from './prepared';
-import { windowsByDay } from './windows';
+import { restLinks } from './rest-links';
+import { prepareTravel } from './travel';
+import { twins } from './twins';
 
 const NEIGHBOUR_LIMIT = 240;
 const NEAR_SHIFT_LIMIT = 24;
@@ -11,139 +18,187 @@ const NEAR_SHIFT_LIMIT = 24;
 const ROOM_LIMIT = 6_000_000;
 
 /** Turns a problem into the dense form that the search reads. */
-export function prepare(problem: Problem): Prepared {
-  const { visits, shifts, prices } = problem;
+export function prepare(problem: Problem): Prepared & { readonly links: Links } {
+  const { shifts, prices } = problem;
+  const parts = partsOf(problem);
+  const { visits, leadOf } = parts;
   const placeIx = new Map(problem.places.map((p, i) => [p.id, i]));
-  const place = (id: string): number => {
-    const ix = placeIx.get(id);
-    assert(ix !== undefined, `place ${id} is known`);
+  const travel = prepareTravel(problem, placeIx);
+  const visitPlace = Int32Array.from(visits, (v) => {
+    const ix = placeIx.get(v.placeId);
+    assert(ix !== undefined, `place ${v.placeId} is known`);
     return ix;
-  };
-  const places = problem.places.length;
-  const days = shifts.reduce((most, s) => Math.max(most, s.dayIx + 1), 1);
-  const travelSec = Int32Array.from(problem.travel.durationSec);
-  const travelM = prices.travelPerM === 0 ? travelSec : Int32Array.from(problem.travel.distanceM);
-  const visitPlace = Int32Array.from(visits, (v) => place(v.placeId));
-  const eligible = eligiblePairs(problem);
-  const shiftFrom = Int32Array.from(shifts, (s) => place(s.startPlaceId));
-  const shiftTo = Int32Array.from(shifts, (s) => place(s.endPlaceId));
+  });
+  const isLead = (v: number): boolean => leadOf[v] === v;
+  const linked = isLinked(problem, parts);
+  const classes = prepareClasses(problem, visits, (v) => linked[v] === 1);
+  const payPerSec = Float64Array.from(shifts, (s) => s.payPerSec ?? 0);
+  const pairs = preparePairs(
+    problem,
+    visits,
+    isLead,
+    (v, s) => payPerSec[s]! * classes.duration[v * classes.classes + classes.shiftClass[s]!]!,
+  );
+  const places = travel.places;
   const leg = (a: number, b: number): number =>
-    travelSec[a * places + b]! * prices.travelPerSec + travelM[a * places + b]! * prices.travelPerM;
+    travel.travelSec[a * places + b]! * prices.travelPerSec + travel.travelM[a * places + b]! * prices.travelPerM;
+  const once = (price: (v: Visit) => number): Float64Array =>
+    Float64Array.from(visits, (v, i) => (isLead(i) ? price(v) : 0));
+  const sitePrice = sitePrices(problem, visits);
+  const limits = limitsOf(problem);
+  const rest = restLinks(problem);
   return {
     visits: visits.length,
     shifts: shifts.length,
-    places,
-    days,
-    persons: problem.persons.length,
-    travelSec,
-    travelM,
-    pricePerSec: prices.travelPerSec,
+    ...travel,
+    ...classes,
+    ...pairs,
+    ...limits,
+    ...rest,
+    ...shiftArrays(problem),
+    ...breakArrays(shifts),
     pricePerM: prices.travelPerM,
-    priceOvertime: prices.overtimePerSec,
-    priceLate: prices.latePerSec,
-    priceMissed: prices.missedWindow,
-    pricePersonOut: prices.personOut,
+    secPrice: payPerSec.map((pay) => pay + prices.travelPerSec),
+    payPerSec,
+    overtimePrice: Float64Array.from(shifts, (s) => s.overtimePerSec ?? prices.overtimePerSec),
+    outPrice: Float64Array.from(shifts, (s) => prices.personOut + (s.outPrice ?? 0)),
+    sourceOf: parts.sourceOf,
+    leadOf,
     visitPlace,
-    visitDuration: Int32Array.from(visits, (v) => v.durationSec),
+    bufferBefore: Int32Array.from(visits, (v) => v.bufferBeforeSec ?? 0),
     visitDemand: Int32Array.from(visits, (v) => v.demand),
-    visitUnplannedPrice: Float64Array.from(visits, (v) => v.unplannedPrice),
+    visitUnplannedPrice: once((v) => v.unplannedPrice),
     visitHeld: Uint8Array.from(visits, (v) => (v.held ? 1 : 0)),
-    dayPrice: dayPrices(problem, days),
-    shiftPrice: shiftPrices(problem),
-    ...windowsByDay(problem, days),
-    eligible,
-    ...shiftArrays(shifts),
-    shiftFrom,
-    shiftTo,
-    shiftTwin: twins(problem),
+    latePrice: once((v) => v.prices?.latePerSec ?? prices.latePerSec),
+    missedPrice: once((v) => v.prices?.missedWindow ?? prices.missedWindow),
+    marginPrice: once((v) => v.prices?.marginPerSec ?? prices.marginPerSec ?? 0),
+    marginSec: prices.marginSec ?? 0,
+    sitePrice,
+    hasSites: sitePrice.some((p) => p > 0),
+    shiftTwin: twins(problem, limits.limitsOf, rest),
+    exact: Uint8Array.from(shifts, (s, i) => (isExact(problem, s, i, limits, rest) ? 1 : 0)),
+    unfairPrice: prices.unfairPerSec ?? 0,
     hasSoft: hasSoft(problem),
-    ...nearestVisits(visitPlace, travelSec, places, NEIGHBOUR_LIMIT),
+    ...nearestVisits(visitPlace, { sec: travel.travelSec, back: travel.travelBack, places }, NEIGHBOUR_LIMIT),
     ...nearestShifts(
       visits.length,
       {
         shifts: shifts.length,
-        eligible,
-        priceToBegin: (v, s) => leg(shiftFrom[s]!, visitPlace[v]!) + leg(visitPlace[v]!, shiftTo[s]!),
+        eligible: pairs.eligible,
+        priceToBegin: (v, s) => leg(travel.shiftFrom[s]!, visitPlace[v]!) + leg(visitPlace[v]!, travel.shiftTo[s]!),
       },
       NEAR_SHIFT_LIMIT,
     ),
-    routeRoom: routeRoom(problem),
+    routeRoom: routeRoom(problem, visits),
+    links: prepareLinks(problem, parts, linked, classes.pinSlot),
   };
 }
 
-function shiftArrays(shifts: readonly Shift[]) {
-  return {
-    shiftStart: Int32Array.from(shifts, (s) => s.startSec),
-    shiftEnd: Int32Array.from(shifts, (s) => s.endSec),
-    shiftOvertime: Int32Array.from(shifts, (s) => s.overtimeLimitSec),
-    shiftBefore: Int32Array.from(shifts, (s) => s.allowanceBeforeSec),
-    shiftAfter: Int32Array.from(shifts, (s) => s.allowanceAfterSec),
-    shiftDay: Int32Array.from(shifts, (s) => s.dayIx),
-    shiftCapacity: Int32Array.from(shifts, (s) => s.capacity ?? NEVER),
-    breakDuration: Int32Array.from(shifts, (s) => s.break?.durationSec ?? -1),
-    breakEarliest: Int32Array.from(shifts, (s) => s.break?.earliestSec ?? 0),
-    breakLatest: Int32Array.from(shifts, (s) => s.break?.latestSec ?? NEVER),
-  };
-}
-
-function dayPrices(problem: Problem, days: number): Float64Array {
-  const out = new Float64Array(problem.visits.length * days);
-  for (const [v, visit] of problem.visits.entries()) {
-    for (let d = 0; d < days; d++) {
-      out[v * days + d] = Math.max(0, d - visit.releaseDayIx) * problem.prices.dayWaited;
-    }
-  }
-  return out;
-}
-
-function shiftPrices(problem: Problem): Float64Array {
-  const { visits, shifts, prices } = problem;
-  const out = new Float64Array(visits.length * shifts.length);
-  for (const [v, visit] of visits.entries()) {
-    const wishes = visit.favouredPersonIds;
-    if (wishes.length === 0 && visit.territoryId === null) continue;
-    for (const [s, shift] of shifts.entries()) {
-      const missed = wishes.length > 0 && !wishes.includes(shift.personId) ? prices.favouredMissed : 0;
-      const cover = closeness(visit, shift) < 2 ? prices.coverVisit : 0;
-      out[v * shifts.length + s] = missed + cover;
-    }
-  }
-  return out;
-}
-
-/** Numbers shifts so that two get the same number when no visit can tell them apart. */
-function twins(problem: Problem): Int32Array {
-  const named = new Set(
-    problem.visits.flatMap((v) => [
-      ...v.mustPersonIds,
-      ...v.neverPersonIds,
-      ...v.favouredPersonIds,
-      ...(v.tie.personId === undefined ? [] : [v.tie.personId]),
-    ]),
-  );
-  const numbers = new Map<string, number>();
-  return Int32Array.from(problem.shifts, (shift) => {
-    const { id: _id, personId, ...rest } = shift;
-    const key = JSON.stringify([named.has(personId) ? personId : '', rest]);
-    const known = numbers.get(key) ?? numbers.size;
-    numbers.set(key, known);
-    return known;
-  });
-}
-
-function hasSoft(problem: Problem): boolean {
+function isExact(
+  problem: Problem,
+  shift: Shift,
+  s: number,
+  limits: ReturnType<typeof limitsOf>,
+  rest: ReturnType<typeof restLinks>,
+): boolean {
   return (
-    problem.shifts.some((s) => s.overtimeLimitSec > 0) ||
-    problem.visits.some((v) => v.windows.some((w) => w.latestSec > w.endSec))
+    problem.travel.byTime !== undefined ||
+    (shift.payPerSec ?? 0) > 0 ||
+    limits.limitsOf[s]!.length > 0 ||
+    rest.restBefore[s]!.length + rest.restAfter[s]!.length > 0
+  );
+}
+
+function shiftArrays(problem: Problem) {
+  const { shifts } = problem;
+  const personIx = new Map<string, number>();
+  for (const s of shifts) if (!personIx.has(s.personId)) personIx.set(s.personId, personIx.size);
+  const fair = problem.prices.unfairPerSec ? fairShares(problem) : new Map<string, number>();
+  const ints = (pick: (s: Shift) => number): Int32Array => Int32Array.from(shifts, pick);
+  const busyIx = new Map(personIx);
+  const busy = (id: string): number => {
+    if (!busyIx.has(id)) busyIx.set(id, busyIx.size);
+    return busyIx.get(id)!;
+  };
+  return {
+    busyOf: shifts.map((s) => busyIds(s).map(busy)),
+    persons: personIx.size,
+    shiftPerson: ints((s) => personIx.get(s.personId)!),
+    fairSec: Float64Array.from([...personIx.keys()], (id) => fair.get(id) ?? 0),
+    shiftDay: ints((s) => s.dayIx),
+    shiftStart: ints((s) => s.startSec),
+    shiftEnd: ints((s) => s.endSec),
+    shiftOvertime: ints((s) => s.overtimeLimitSec),
+    shiftBefore: ints((s) => s.allowanceBeforeSec),
+    shiftAfter: ints((s) => s.allowanceAfterSec),
+    shiftCapacity: ints((s) => s.capacity ?? NEVER),
+    shiftMaxVisits: ints((s) => s.maxVisits ?? NEVER),
+    shiftMaxTravel: ints((s) => s.maxTravelSec ?? NEVER),
+    reachSec: ints((s) => s.reach?.sec ?? NEVER),
+    reachM: ints((s) => s.reach?.m ?? NEVER),
+    firstReachSec: ints((s) => s.firstReach?.sec ?? NEVER),
+    firstReachM: ints((s) => s.firstReach?.m ?? NEVER),
+    hasReach: Uint8Array.from(shifts, (s) => (s.reach || s.firstReach || s.maxTravelSec !== undefined ? 1 : 0)),
+  };
+}
+
+function breakArrays(shifts: readonly Shift[]) {
+  const all = shifts.flatMap((s) => s.breaks);
+  let first = 0;
+  const breakFirst = Int32Array.from(shifts, (s) => {
+    first += s.breaks.length;
+    return first - s.breaks.length;
+  });
+  return {
+    breakFirst,
+    breakCount: Int32Array.from(shifts, (s) => s.breaks.length),
+    maxBreaks: shifts.reduce((most, s) => Math.max(most, s.breaks.length), 0),
+    breakDuration: Int32Array.from(all, (b) => b.durationSec),
+    breakEarliest: Int32Array.from(all, (b) => b.earliestSec),
+    breakLatest: Int32Array.from(all, (b) => b.latestSec),
+    breakDue: Int32Array.from(all, (b) => b.dueSec ?? b.latestSec),
+    breakPaid: Uint8Array.from(all, (b) => (b.paid ? 1 : 0)),
+  };
+}
+
+function limitsOf(problem: Problem) {
+  const limits = problem.limits ?? [];
+  return {
+    limitsOf: problem.shifts.map((s) =>
+      limits.flatMap((limit, i) => (limit.shiftIds.includes(s.id) ? [i] : [])),
+    ),
+    limitSec: Float64Array.from(limits, (limit) => limit.maxWorkSec),
+  };
+}
+
+function sitePrices(problem: Problem, visits: readonly Visit[]): Float64Array {
+  const at = new Map<string, number>();
+  for (const v of problem.visits) at.set(v.placeId, (at.get(v.placeId) ?? 0) + 1);
+  return Float64Array.from(visits, (v) =>
+    (at.get(v.placeId) ?? 0) > 1 ? (v.prices?.siteTrip ?? problem.prices.siteTrip ?? 0) : 0,
+  );
+}
+
+function hasSoft({ shifts, visits, prices }: Problem): boolean {
+  const hasMargin = (v: Visit): boolean => (v.prices?.marginPerSec ?? prices.marginPerSec ?? 0) > 0;
+  return (
+    shifts.some((s) => s.overtimeLimitSec > 0) ||
+    visits.some((v) => hasMargin(v) || v.windows.some((w) => w.latestSec > w.endSec))
   );
 }
 
 /** Most stops that any shift has time for, within memory. */
-function routeRoom(problem: Problem): number {
-  const { visits, shifts } = problem;
-  const shortest = visits.reduce((least, v) => Math.min(least, v.durationSec), NEVER);
+function routeRoom({ shifts }: Problem, visits: readonly Visit[]): number {
+  const quickest = (v: Visit): number =>
+    Math.floor((v.durationSec * shifts.reduce((least, s) => slowest(s, v, least), 100)) / 100);
+  const shortest = visits.reduce((least, v) => Math.min(least, quickest(v)), NEVER);
   const longest = shifts.reduce((most, s) => Math.max(most, s.endSec + s.overtimeLimitSec - s.startSec), 0);
   const byTime = shortest > 0 ? Math.floor(longest / shortest) + 1 : visits.length;
   const stops = Math.min(visits.length, byTime);
   return Math.max(3, Math.min(stops, Math.floor(ROOM_LIMIT / Math.max(1, shifts.length)))) + 2;
+}
+
+function slowest(shift: Shift, visit: Visit, least: number): number {
+  if (!shift.pace) return least;
+  return shift.pace.reduce((low, p) => (p.kind === visit.kind ? Math.min(low, p.percent) : low), least);
 }

@@ -1,8 +1,9 @@
 import { scanShift } from '../evaluate/insertion';
-import { insertAt } from '../state/edit';
 import type { Best } from '../state/routes';
-import { refresh, setLoose, touch, type Workspace } from '../state/workspace';
+import type { Workspace } from '../state/workspace';
+import { placeGroup } from './linked';
 import { type SortKeys, sortLoose } from './order';
+import { place } from './place';
 
 /** Up to this many shifts every one is tried; beyond it only those near the visit. */
 const SCAN_ALL_SHIFTS = 64;
@@ -16,6 +17,8 @@ export interface Recreate {
   readonly list: Int32Array;
   readonly shiftMark: Int32Array;
   readonly twinMark: Int32Array;
+  /** Iteration in which a group was last tried. */
+  readonly groupMark: Int32Array;
   mark: number;
   readonly best: Best;
 }
@@ -27,6 +30,7 @@ export function createRecreate(work: Workspace, sort: SortKeys): Recreate {
     list: new Int32Array(prep.visits),
     shiftMark: new Int32Array(prep.shifts).fill(-1),
     twinMark: new Int32Array(prep.shifts).fill(-1),
+    groupMark: new Int32Array(work.links.groups.length).fill(-1),
     mark: 0,
     best: { shift: -1, position: 0, price: 0 },
   };
@@ -39,7 +43,7 @@ export function recreateGreedy(work: Workspace, recreate: Recreate, seed: number
   for (let i = 0; i < work.movedCount; i++) list[n++] = work.moved[i]!;
   n = addNearbyLoose(work, list, n, seed);
   sortLoose(work, recreate.sort, list, n);
-  for (let i = 0; i < n; i++) placeBest(work, recreate, list[i]!);
+  for (let i = 0; i < n; i++) if (work.routes.shiftOf[list[i]!] === -1) placeBest(work, recreate, list[i]!);
 }
 
 function addNearbyLoose(work: Workspace, list: Int32Array, n: number, seed: number): number {
@@ -64,7 +68,14 @@ function addNearbyLoose(work: Workspace, list: Int32Array, n: number, seed: numb
 
 /** Inserts v where it costs least if that is cheaper than leaving it; returns whether it did. */
 export function placeBest(work: Workspace, recreate: Recreate, v: number): boolean {
-  const { prep, routes } = work;
+  const { prep, links } = work;
+  if (links.linked[v] === 1) {
+    const group = links.groupOf[v]!;
+    if (recreate.groupMark[group] === work.iteration) return work.routes.shiftOf[v] !== -1;
+    recreate.groupMark[group] = work.iteration;
+    placeGroup(work, group);
+    return work.routes.shiftOf[v] !== -1;
+  }
   const { best } = recreate;
   best.shift = -1;
   best.price = prep.visitUnplannedPrice[v]!;
@@ -72,11 +83,7 @@ export function placeBest(work: Workspace, recreate: Recreate, v: number): boole
   if (prep.shifts <= SCAN_ALL_SHIFTS) scanEverything(work, recreate, v);
   else scanNear(work, recreate, v);
   if (best.shift < 0) return false;
-  touch(work, best.shift);
-  insertAt(routes, v, best.shift, best.position);
-  setLoose(work, v, false);
-  refresh(work, best.shift);
-  return true;
+  return place(work, v, best.shift, best.position);
 }
 
 /** Tries every shift, of empty ones that are alike only the first. */

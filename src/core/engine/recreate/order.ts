@@ -33,8 +33,8 @@ export function createSortKeys(work: Workspace): SortKeys {
     let first = Number.POSITIVE_INFINITY;
     let last = 0;
     let total = 0;
-    for (let d = 0; d < prep.days; d++) {
-      const cell = v * prep.days + d;
+    for (let c = 0; c < prep.classes; c++) {
+      const cell = v * prep.classes + c;
       for (let k = 0; k < prep.windowCount[cell]!; k++) {
         const w = prep.windowFirst[cell]! + k;
         first = Math.min(first, prep.windowOpen[w]!);
@@ -46,7 +46,7 @@ export function createSortKeys(work: Workspace): SortKeys {
   };
   return {
     keys: {
-      demand: make((v) => -(prep.visitDemand[v]! * 1e9 + prep.visitDuration[v]!)),
+      demand: make((v) => -(prep.visitDemand[v]! * 1e9 + (prep.duration[v * prep.classes] ?? 0))),
       far: make((v) => -distance(v)),
       near: make(distance),
       narrow: make((v) => windows(v, (_f, _l, total) => total)),

@@ -1,5 +1,6 @@
-import { positionOf, removeAt } from '../state/edit';
-import { isTouched, refresh, setLoose, touch, type Workspace } from '../state/workspace';
+import { positionOf } from '../state/edit';
+import { isTouched, touch, type Workspace } from '../state/workspace';
+import { takeOutBetween } from './take-out';
 
 const AVERAGE_REMOVED = 10;
 const LONGEST_STRING = 10;
@@ -46,11 +47,8 @@ function cutString(work: Workspace, v: number, s: number, longest: number): void
   const highest = Math.min(at, n - span + 1);
   const start = lowest + random.below(highest - lowest + 1);
   const keepFrom = kept > 0 ? start + 1 + random.below(Math.max(1, length - 1)) : start + span;
-  for (let p = start + span - 1; p >= start; p--) {
-    if (kept > 0 && p >= keepFrom && p < keepFrom + kept) continue;
-    takeOut(work, s, p);
-  }
-  refresh(work, s);
+  const isKept = (p: number): boolean => kept > 0 && p >= keepFrom && p < keepFrom + kept;
+  takeOutBetween(work, s, start, start + span - 1, isKept);
 }
 
 /** How many stops inside a split string stay: one, seldom more. */
@@ -60,11 +58,3 @@ function keptInside(work: Workspace, limit: number): number {
   return Math.min(kept, limit);
 }
 
-/** Makes a loose end of the visit at a position, unless it is held there. */
-export function takeOut(work: Workspace, s: number, p: number): void {
-  const v = work.routes.visitAt[s * work.routes.room + p]!;
-  if (work.prep.visitHeld[v]) return;
-  removeAt(work.routes, s, p);
-  setLoose(work, v, true);
-  work.moved[work.movedCount++] = v;
-}

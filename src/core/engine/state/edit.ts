@@ -1,9 +1,10 @@
-import type { Prepared } from '../prepare/prepared';
+import { NEVER, type Prepared } from '../prepare/prepared';
+import type { Pins } from './pins';
 import type { Routes } from './routes';
 
 /** Puts v after position p of shift s. The caller refreshes the route. */
 export function insertAt(routes: Routes, v: number, s: number, p: number): void {
-  const row = s * routes.room;
+  const row = routes.rowOf[s]!;
   const n = routes.count[s]!;
   routes.visitAt.copyWithin(row + p + 2, row + p + 1, row + n + 1);
   routes.visitAt[row + p + 1] = v;
@@ -13,7 +14,7 @@ export function insertAt(routes: Routes, v: number, s: number, p: number): void 
 
 /** Takes the visit at position p (from 1) out of shift s. The caller refreshes the route. */
 export function removeAt(routes: Routes, s: number, p: number): number {
-  const row = s * routes.room;
+  const row = routes.rowOf[s]!;
   const n = routes.count[s]!;
   const v = routes.visitAt[row + p]!;
   routes.visitAt.copyWithin(row + p, row + p + 1, row + n + 1);
@@ -24,25 +25,40 @@ export function removeAt(routes: Routes, s: number, p: number): number {
 
 /** Position of a planned visit on its shift, from 1. */
 export function positionOf(routes: Routes, v: number): number {
-  const row = routes.shiftOf[v]! * routes.room;
+  const row = routes.rowOf[routes.shiftOf[v]!]!;
   let p = 1;
   while (routes.visitAt[row + p] !== v) p++;
   return p;
 }
 
-/** A copy of sequences that can be brought back route by route. */
+/** A copy of sequences, and of the moments to which their visits are pinned. */
 export interface Snapshot {
+  readonly room: number;
   readonly visitAt: Int32Array;
   readonly count: Int32Array;
+  readonly beginAt: Int32Array;
+  readonly unitsOf: (readonly number[])[];
 }
 
 export function createSnapshot(prep: Prepared, routes: Routes): Snapshot {
-  return { visitAt: new Int32Array(routes.room * prep.shifts), count: new Int32Array(prep.shifts) };
+  return {
+    room: routes.room,
+    visitAt: new Int32Array(routes.room * prep.shifts),
+    count: new Int32Array(prep.shifts),
+    beginAt: new Int32Array(prep.visits).fill(NEVER),
+    unitsOf: Array.from({ length: prep.visits }, () => []),
+  };
 }
 
 export function copyRoute(routes: Routes, s: number, into: Snapshot): void {
-  const row = s * routes.room;
+  const row = routes.rowOf[s]!;
   const n = routes.count[s]!;
-  for (let p = 1; p <= n; p++) into.visitAt[row + p] = routes.visitAt[row + p]!;
+  const to = s * into.room;
+  for (let p = 1; p <= n; p++) into.visitAt[to + p] = routes.visitAt[row + p]!;
   into.count[s] = n;
+}
+
+export function copyPins(pins: Pins, into: Snapshot): void {
+  into.beginAt.set(pins.beginAt);
+  for (let v = 0; v < pins.unitsOf.length; v++) into.unitsOf[v] = pins.unitsOf[v]!;
 }

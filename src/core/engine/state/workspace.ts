@@ -1,26 +1,39 @@
 import type { Random } from '../../base/random';
 import type { Blink } from '../evaluate/insertion';
 import { refreshRoute } from '../evaluate/refresh';
+import type { Links } from '../prepare/links';
 import type { Prepared } from '../prepare/prepared';
-import { copyRoute, createSnapshot, type Snapshot } from './edit';
 import { addLoose, createLooseEnds, dropLoose, type LooseEnds } from './loose-ends';
+import { createPins, forgetPinChanges, type Pins, takePinsBack } from './pins';
 import { createRoutes, type Routes } from './routes';
+
+/** What a route was before its first change in an iteration; its sequence is still in the old row. */
+interface Before {
+  readonly row: Int32Array;
+  readonly ints: readonly { readonly now: Int32Array; readonly was: Int32Array }[];
+  readonly price: Float64Array;
+  readonly penalty: Float64Array;
+}
 
 /** Everything one search holds in its hands. */
 export interface Workspace {
   readonly prep: Prepared;
+  readonly links: Links;
   readonly routes: Routes;
   readonly random: Random;
   readonly blink: Blink;
   readonly loose: LooseEnds;
+  readonly pins: Pins;
   /** Price of the plan in hand, micros, loose ends included. */
   price: number;
-  /** Routes changed since the last accepted plan, with how they were. */
+  /** Routes changed since the last accepted plan. */
   readonly touched: Int32Array;
   touchedCount: number;
   readonly touchedAt: Int32Array;
-  readonly before: Snapshot;
-  readonly versionBefore: Int32Array;
+  readonly before: Before;
+  /** Rows that hold nothing. */
+  readonly spare: Int32Array;
+  spareCount: number;
   /** Last version given to any route. */
   lastVersion: number;
   /** Visits that were moved in this iteration. */
@@ -35,21 +48,44 @@ export interface Workspace {
 
 const BLINK_RATE = 0.01;
 
-export function createWorkspace(prep: Prepared, random: Random): Workspace {
+export function createWorkspace(prep: Prepared & { readonly links: Links }, random: Random): Workspace {
   const routes = createRoutes(prep);
   const draw = (): number => 1 + Math.floor(Math.log(1 - random.next()) / Math.log(1 - BLINK_RATE));
+  const { shifts } = prep;
+  const saved = (now: Int32Array) => ({ now, was: new Int32Array(shifts) });
   const work: Workspace = {
     prep,
+    links: prep.links,
     routes,
     random,
     blink: { left: draw(), draw },
     loose: createLooseEnds(prep.visits),
+    pins: createPins(prep),
     price: 0,
-    touched: new Int32Array(prep.shifts),
+    touched: new Int32Array(shifts),
     touchedCount: 0,
-    touchedAt: new Int32Array(prep.shifts).fill(-1),
-    before: createSnapshot(prep, routes),
-    versionBefore: new Int32Array(prep.shifts),
+    touchedAt: new Int32Array(shifts).fill(-1),
+    before: {
+      row: new Int32Array(shifts),
+      ints: [
+        routes.count,
+        routes.load,
+        routes.fetches,
+        routes.travelSec,
+        routes.visitSec,
+        routes.workSec,
+        routes.workStart,
+        routes.workEnd,
+        routes.startSec,
+        routes.beforeSec,
+        routes.endLimit,
+        routes.version,
+      ].map(saved),
+      price: new Float64Array(shifts),
+      penalty: new Float64Array(shifts),
+    },
+    spare: Int32Array.from({ length: shifts }, (_, i) => (shifts + i) * routes.room),
+    spareCount: shifts,
     lastVersion: 0,
     moved: new Int32Array(prep.visits),
     movedCount: 0,
@@ -57,7 +93,7 @@ export function createWorkspace(prep: Prepared, random: Random): Workspace {
     usedRoutes: 0,
     movable: Int32Array.from([...prep.visitHeld.keys()].filter((v) => !prep.visitHeld[v])),
   };
-  for (let s = 0; s < prep.shifts; s++) refreshRoute(prep, routes, s);
+  for (let s = 0; s < shifts; s++) refreshRoute(prep, routes, s);
   for (let v = 0; v < prep.visits; v++) {
     addLoose(work.loose, v);
     work.price += prep.visitUnplannedPrice[v]!;
@@ -65,17 +101,39 @@ export function createWorkspace(prep: Prepared, random: Random): Workspace {
   return work;
 }
 
-/** Remembers how a route was before its first change in this iteration. */
+/** Gives a route a fresh row before its first change in this iteration, and keeps the old one. */
 export function touch(work: Workspace, s: number): void {
   if (work.touchedAt[s] === work.iteration) return;
+  const { routes, before } = work;
   work.touchedAt[s] = work.iteration;
   work.touched[work.touchedCount++] = s;
-  copyRoute(work.routes, s, work.before);
-  work.versionBefore[s] = work.routes.version[s]!;
+  const from = routes.rowOf[s]!;
+  const to = work.spare[--work.spareCount]!;
+  const n = routes.count[s]!;
+  for (let p = 0; p <= n + 1; p++) routes.visitAt[to + p] = routes.visitAt[from + p]!;
+  before.row[s] = from;
+  routes.rowOf[s] = to;
+  for (let i = 0; i < before.ints.length; i++) {
+    const saved = before.ints[i]!;
+    saved.was[s] = saved.now[s]!;
+  }
+  before.price[s] = routes.price[s]!;
+  before.penalty[s] = routes.penalty[s]!;
 }
 
 export function isTouched(work: Workspace, s: number): boolean {
   return work.touchedAt[s] === work.iteration;
+}
+
+/** Begins an iteration: what was done before it is settled. */
+export function settle(work: Workspace): void {
+  for (let i = 0; i < work.touchedCount; i++) {
+    work.spare[work.spareCount++] = work.before.row[work.touched[i]!]!;
+  }
+  forgetPinChanges(work);
+  work.iteration++;
+  work.touchedCount = 0;
+  work.movedCount = 0;
 }
 
 /** Notes that v changed between planned and loose, price and set kept in step. */
@@ -90,21 +148,72 @@ export function setLoose(work: Workspace, v: number, loose: boolean): void {
   }
 }
 
-/** Recomputes a route and carries the change of its price into the plan's. */
-export function refresh(work: Workspace, s: number): void {
-  const before = work.routes.price[s]!;
-  refreshRoute(work.prep, work.routes, s);
+/**
+ * Recomputes a route and carries the change of its price into the plan's. Returns false when the route,
+ * or one that hangs on it by the rest between days, cannot be done, or a limit on work is exceeded.
+ */
+export function refresh(work: Workspace, s: number): boolean {
+  const { prep, routes } = work;
+  const price = routes.price[s]!;
+  const visitSec = routes.visitSec[s]!;
+  const workSec = routes.workSec[s]!;
+  let isPossible = refreshRoute(prep, routes, s);
   work.lastVersion = (work.lastVersion + 1) & 0x7fffffff;
-  work.routes.version[s] = work.lastVersion;
-  work.price += work.routes.price[s]! - before;
+  routes.version[s] = work.lastVersion;
+  work.price += routes.price[s]! - price;
+  if (prep.unfairPrice > 0) shareOut(work, prep.shiftPerson[s]!, routes.visitSec[s]! - visitSec);
+  const limits = prep.limitsOf[s]!;
+  for (let i = 0; i < limits.length; i++) {
+    const limit = limits[i]!;
+    routes.limitUsed[limit]! += routes.workSec[s]! - workSec;
+    if (routes.limitUsed[limit]! > prep.limitSec[limit]!) isPossible = false;
+  }
+  if (prep.restAfter[s]!.length + prep.restBefore[s]!.length > 0 && !spreadRest(work, s)) return false;
+  return isPossible;
+}
+
+function shareOut(work: Workspace, q: number, addedSec: number): void {
+  const { prep, routes } = work;
+  const before = Math.max(0, routes.personSec[q]! - prep.fairSec[q]!);
+  routes.personSec[q]! += addedSec;
+  const after = Math.max(0, routes.personSec[q]! - prep.fairSec[q]!);
+  work.price += (after - before) * prep.unfairPrice;
+}
+
+/** Tells the days before and after how much of their hours the rest leaves. */
+function spreadRest(work: Workspace, s: number): boolean {
+  const { prep, routes } = work;
+  let isPossible = true;
+  for (const t of prep.restAfter[s]!) {
+    let bound = prep.shiftStart[t]!;
+    for (const b of prep.restBefore[t]!) {
+      if (routes.count[b]! > 0) bound = Math.max(bound, routes.workEnd[b]! + prep.restSec);
+    }
+    if (bound === routes.startSec[t]) continue;
+    touch(work, t);
+    routes.startSec[t] = bound;
+    routes.beforeSec[t] = bound > prep.shiftStart[t]! ? 0 : prep.shiftBefore[t]!;
+    if (!refresh(work, t)) isPossible = false;
+  }
+  for (const t of prep.restBefore[s]!) {
+    let bound = prep.shiftEnd[t]! + prep.shiftOvertime[t]!;
+    for (const a of prep.restAfter[t]!) {
+      if (routes.count[a]! > 0) bound = Math.min(bound, routes.workStart[a]! - prep.restSec);
+    }
+    if (bound === routes.endLimit[t]) continue;
+    touch(work, t);
+    routes.endLimit[t] = bound;
+    if (!refresh(work, t)) isPossible = false;
+  }
+  return isPossible;
 }
 
 /** Puts every touched route back as it was when the iteration began. */
 export function rollBack(work: Workspace, price: number): void {
-  const { routes, before } = work;
+  const { routes, before, prep } = work;
   for (let i = 0; i < work.touchedCount; i++) {
     const s = work.touched[i]!;
-    const row = s * routes.room;
+    const row = routes.rowOf[s]!;
     for (let p = 1; p <= routes.count[s]!; p++) {
       const v = routes.visitAt[row + p]!;
       routes.shiftOf[v] = -1;
@@ -113,17 +222,26 @@ export function rollBack(work: Workspace, price: number): void {
   }
   for (let i = 0; i < work.touchedCount; i++) {
     const s = work.touched[i]!;
-    const row = s * routes.room;
-    const n = before.count[s]!;
-    routes.count[s] = n;
-    for (let p = 1; p <= n; p++) {
-      const v = before.visitAt[row + p]!;
-      routes.visitAt[row + p] = v;
+    work.spare[work.spareCount++] = routes.rowOf[s]!;
+    const { visitSec, workSec } = { visitSec: routes.visitSec[s]!, workSec: routes.workSec[s]! };
+    const row = before.row[s]!;
+    routes.rowOf[s] = row;
+    for (let k = 0; k < before.ints.length; k++) {
+      const saved = before.ints[k]!;
+      saved.now[s] = saved.was[s]!;
+    }
+    routes.price[s] = before.price[s]!;
+    routes.penalty[s] = before.penalty[s]!;
+    routes.personSec[prep.shiftPerson[s]!]! += routes.visitSec[s]! - visitSec;
+    const limits = prep.limitsOf[s]!;
+    for (let k = 0; k < limits.length; k++) routes.limitUsed[limits[k]!]! += routes.workSec[s]! - workSec;
+    for (let p = 1; p <= routes.count[s]!; p++) {
+      const v = routes.visitAt[row + p]!;
       routes.shiftOf[v] = s;
       dropLoose(work.loose, v);
     }
-    refreshRoute(work.prep, routes, s);
-    routes.version[s] = work.versionBefore[s]!;
   }
+  work.touchedCount = 0;
+  takePinsBack(work);
   work.price = price;
 }

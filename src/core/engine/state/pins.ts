@@ -1,0 +1,78 @@
+import { startPrice } from '../evaluate/starts';
+import { NEVER, type Prepared } from '../prepare/prepared';
+import type { Links } from '../prepare/links';
+import type { Workspace } from './workspace';
+
+/** Moments to which linked visits are pinned, and the units of equipment that they hold. */
+export interface Pins {
+  /** Beginning on site; NEVER when not pinned. */
+  readonly beginAt: Int32Array;
+  readonly cellOf: Int32Array;
+  /** Units held, by kind in the order of the visit's needs; empty when none. */
+  readonly unitsOf: number[][];
+  /** Leads that hold a unit: [kind][unit]. */
+  readonly holders: Set<number>[][];
+  /** What has changed in this iteration, with how it was. */
+  readonly changes: { v: number; begin: number; cell: number; units: number[] }[];
+}
+
+export function createPins(prep: Prepared & { readonly links: Links }): Pins {
+  return {
+    beginAt: new Int32Array(prep.visits).fill(NEVER),
+    cellOf: new Int32Array(prep.visits).fill(-1),
+    unitsOf: Array.from({ length: prep.visits }, () => []),
+    holders: prep.links.units.map((units) => units.map(() => new Set<number>())),
+    changes: [],
+  };
+}
+
+/** Lets a visit begin in a class at one moment only. */
+export function writePin(work: Workspace, v: number, cell: number, begin: number): void {
+  const { routes, links, prep } = work;
+  const slot = links.pinSlot[v]!;
+  routes.windowOpen[slot] = begin;
+  routes.windowLatest[slot] = begin;
+  routes.windowSoft[slot] = startPrice(prep, v, cell, begin) === 0 ? begin : -NEVER;
+  routes.windowFirst[cell] = slot;
+  routes.windowCount[cell] = 1;
+}
+
+/** Gives a visit its own windows back. */
+export function erasePin(work: Workspace, cell: number): void {
+  const { routes, prep } = work;
+  routes.windowFirst[cell] = prep.windowFirst[cell]!;
+  routes.windowCount[cell] = prep.windowCount[cell]!;
+}
+
+/** Pins a visit for good, or lets it go again with NEVER. */
+export function pin(work: Workspace, v: number, cell: number, begin: number, units: number[]): void {
+  const { pins } = work;
+  pins.changes.push({ v, begin: pins.beginAt[v]!, cell: pins.cellOf[v]!, units: pins.unitsOf[v]! });
+  set(work, v, cell, begin, units);
+  if (begin < NEVER) writePin(work, v, cell, begin);
+}
+
+function set(work: Workspace, v: number, cell: number, begin: number, units: number[]): void {
+  const { pins, links } = work;
+  if (pins.cellOf[v]! >= 0) erasePin(work, pins.cellOf[v]!);
+  for (const [i, unit] of pins.unitsOf[v]!.entries()) pins.holders[links.kindsOf[v]![i]!]![unit]!.delete(v);
+  pins.beginAt[v] = begin;
+  pins.cellOf[v] = cell;
+  pins.unitsOf[v] = units;
+  for (const [i, unit] of units.entries()) pins.holders[links.kindsOf[v]![i]!]![unit]!.add(v);
+}
+
+export function forgetPinChanges(work: Workspace): void {
+  work.pins.changes.length = 0;
+}
+
+/** Undoes this iteration's changes, the last first. */
+export function takePinsBack(work: Workspace): void {
+  const { changes } = work.pins;
+  for (let i = changes.length - 1; i >= 0; i--) {
+    const { v, begin, cell, units } = changes[i]!;
+    set(work, v, cell, begin, units);
+    if (begin < NEVER) writePin(work, v, cell, begin);
+  }
+  changes.length = 0;
+}
