@@ -14,6 +14,8 @@ export interface ProblemIndex {
   arriveAt(fromPlaceId: string, toPlaceId: string, leaveSec: number): number;
   /** Latest second at which to leave so as to arrive by `arriveSec`. */
   leaveBy(fromPlaceId: string, toPlaceId: string, arriveSec: number): number;
+  /** Seconds between two places as they usually are, whatever the hour. */
+  usualSec(fromPlaceId: string, toPlaceId: string): number;
   /** Metres between two places, by id. */
   travelM(fromPlaceId: string, toPlaceId: string): number;
 }
@@ -39,6 +41,7 @@ export function indexProblem(problem: Problem): ProblemIndex {
     visitsAt,
     arriveAt: (from, to, leaveSec) => times.arriveAt(cell(from, to), leaveSec),
     leaveBy: (from, to, arriveSec) => times.leaveBy(cell(from, to), arriveSec),
+    usualSec: (from, to) => travel.durationSec[cell(from, to)] ?? 0,
     travelM: (from, to) => travel.distanceM[cell(from, to)] ?? 0,
   };
 }

@@ -1,7 +1,8 @@
 import type { Shift, Visit } from './problem';
 
-/** Seconds that a visit takes the person of a shift, from start to finish. */
+/** Seconds that a visit takes the person of a shift, from start to finish. Several people at once keep its usual time. */
 export function durationOf(visit: Visit, shift: Shift): number {
+  if ((visit.people ?? 1) > 1) return visit.durationSec;
   const pace = visit.kind === undefined ? undefined : shift.pace?.find((p) => p.kind === visit.kind);
   return pace ? Math.ceil((visit.durationSec * pace.percent) / 100) : visit.durationSec;
 }

@@ -1,4 +1,6 @@
 import type { Reach } from '../model/problem';
+import { legUsualSec } from '../timing/leg';
+import { fetchPlace, legOf } from '../timing/time-route';
 import type { Rule, Violation } from './violation';
 
 /** No more visits in a day than the person takes. */
@@ -26,16 +28,19 @@ export const mostTravel: Rule = (_index, plan) =>
   });
 
 /** Whether a leg to a visit is within reach. */
-export function reaches(reach: Reach | undefined, sec: number, m: number): boolean {
+function reaches(reach: Reach | undefined, sec: number, m: number): boolean {
   return sec <= (reach?.sec ?? Number.POSITIVE_INFINITY) && m <= (reach?.m ?? Number.POSITIVE_INFINITY);
 }
 
-/** No leg to a visit is longer than the person's reach; the first of the day has a reach of its own. */
-export const reach: Rule = (_index, plan) =>
-  plan.routes.flatMap(({ shift, stops }) =>
-    stops.flatMap(({ visit, travelSec, travelM }, i): Violation[] =>
-      reaches(i === 0 ? shift.firstReach : shift.reach, travelSec, travelM)
+/** No leg to a visit is longer than the person's reach at usual speeds; the first of the day has a reach of its own. */
+export const reach: Rule = (index, plan) =>
+  plan.routes.flatMap(({ shift, stops }) => {
+    const visits = stops.map((s) => s.visit);
+    const day = { shift, visits, via: fetchPlace(shift, visits) };
+    return stops.flatMap(({ visit, travelM }, i): Violation[] => {
+      const usualSec = legUsualSec(index, legOf(day, i));
+      return reaches(i === 0 ? shift.firstReach : shift.reach, usualSec, travelM)
         ? []
-        : [{ rule: 'reach', shiftId: shift.id, visitId: visit.id, facts: { travelSec, travelM } }],
-    ),
-  );
+        : [{ rule: 'reach', shiftId: shift.id, visitId: visit.id, facts: { usualSec, travelM } }];
+    });
+  });

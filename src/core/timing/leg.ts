@@ -19,6 +19,12 @@ export function legLeave(index: ProblemIndex, leg: Leg, arriveSec: number): numb
   return index.leaveBy(leg.from, leg.via, index.leaveBy(leg.via, leg.to, arriveSec));
 }
 
+/** Driving on a leg as it usually is: what a person's reach is measured by. */
+export function legUsualSec(index: ProblemIndex, leg: Leg): number {
+  if (leg.via === null) return index.usualSec(leg.from, leg.to);
+  return index.usualSec(leg.from, leg.via) + index.usualSec(leg.via, leg.to);
+}
+
 export function legM(index: ProblemIndex, leg: Leg): number {
   if (leg.via === null) return index.travelM(leg.from, leg.to);
   return index.travelM(leg.from, leg.via) + index.travelM(leg.via, leg.to);

@@ -2,16 +2,19 @@ import type { Visit, VisitWindow } from '../model/problem';
 
 interface StartWindow {
   readonly startSec: number;
+  /** Where the promised window opens, whatever the site's hours. */
+  readonly promisedSec: number;
   readonly endSec: number;
   readonly latestSec: number;
 }
 
 /** A window as one on the start, for a visit of this duration. */
 function onStart(w: VisitWindow, durationSec: number): StartWindow {
-  if (w.on !== 'finish') return w;
   const { startSec, endSec, latestSec } = w;
+  if (w.on !== 'finish') return { startSec, promisedSec: startSec, endSec, latestSec };
   return {
     startSec: startSec - durationSec,
+    promisedSec: startSec - durationSec,
     endSec: endSec - durationSec,
     latestSec: latestSec - durationSec,
   };
@@ -26,7 +29,7 @@ export function startWindows(visit: Visit, durationSec: number): readonly StartW
     access.flatMap((a) => {
       const startSec = Math.max(w.startSec, a.startSec);
       const latestSec = Math.min(w.latestSec, a.endSec - durationSec);
-      return latestSec < startSec ? [] : [{ startSec, endSec: w.endSec, latestSec }];
+      return latestSec < startSec ? [] : [{ ...w, startSec, latestSec }];
     }),
   );
 }

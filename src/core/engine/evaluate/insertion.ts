@@ -3,8 +3,13 @@ import { type Best, EXTRA, type Routes } from '../state/routes';
 import { readyOver } from './legs';
 import { tailPrice } from './lanes';
 import { isLegWithinReach } from './refresh';
+import { scanOneBreak } from './one-break';
+import { lateBeginning } from './slots';
 import { isSoftStart, startAt, startPrice } from './starts';
 import { scanWithFetch } from './fetch';
+
+/** Stands for a place that has not been looked for far enough. */
+const NOWHERE = -1;
 
 /** Says when to pass over a route ("blink"): a countdown drawn from a geometric distribution. */
 export interface Blink {
@@ -28,19 +33,23 @@ export function scanShift(
   const { memo, probe } = routes;
   if (prep.exact[s] === 1 && !hasRoom(prep, routes, v, s)) return;
   const key = v * prep.shifts + s;
-  let price: number;
   if (memo !== null && memo.version[key] === routes.version[s]) {
-    price = memo.price[key]!;
+    // Position NOWHERE: nothing below this price, and nobody has looked above it.
+    if (memo.price[key]! >= best.price) return;
+    probe.price = memo.price[key]!;
     probe.position = memo.position[key]!;
-  } else {
-    scanPositions(prep, routes, v, s, probe);
-    price = probe.price;
+  } else probe.position = NOWHERE;
+  if (probe.position === NOWHERE) {
+    // Penalties are dear to work out, so look no further than what would win; plain scans are cheap to finish.
+    const limit = prep.hasSoft ? best.price : Number.POSITIVE_INFINITY;
+    scanPositions(prep, routes, v, s, probe, limit);
     if (memo !== null) {
       memo.version[key] = routes.version[s]!;
-      memo.price[key] = price;
-      memo.position[key] = probe.position;
+      memo.price[key] = probe.price;
+      memo.position[key] = probe.price < limit || limit === Number.POSITIVE_INFINITY ? probe.position : NOWHERE;
     }
   }
+  let price = probe.price;
   if (price >= best.price) return;
   if (prep.unfairPrice > 0) {
     price += unfairAdded(prep, routes, v, s);
@@ -71,9 +80,17 @@ function unfairAdded(prep: Prepared, routes: Routes, v: number, s: number): numb
   return after > 0 ? (after - Math.max(0, over)) * prep.unfairPrice : 0;
 }
 
-/** Scans a route afresh; `found.price` is Infinity when there is no place. */
-export function scanPositions(prep: Prepared, routes: Routes, v: number, s: number, found: Best): void {
-  found.price = Number.POSITIVE_INFINITY;
+/** Scans a route afresh for a place below `limit`; `found.price` stays at the limit when there is none. */
+export function scanPositions(
+  prep: Prepared,
+  routes: Routes,
+  v: number,
+  s: number,
+  found: Best,
+  limit = Number.POSITIVE_INFINITY,
+): void {
+  found.price = limit;
+  found.position = 0;
   const n = routes.count[s]!;
   if (n + 2 >= routes.room || n >= prep.shiftMaxVisits[s]!) return;
   if (routes.load[s]! + prep.visitDemand[v]! > prep.shiftCapacity[s]!) return;
@@ -84,17 +101,16 @@ export function scanPositions(prep: Prepared, routes: Routes, v: number, s: numb
     scanWithFetch(prep, routes, v, s, found);
     return;
   }
+  const breaks = prep.breakCount[s]!;
+  const isUsual = breaks <= 1 && prep.times === null && !prep.hasSites && prep.hasReach[s] === 0;
+  if (!isUsual) {
+    scanFull(prep, routes, v, s, found);
+    return;
+  }
   const isPlain =
-    windows === 1 &&
-    !prep.hasSoft &&
-    prep.breakCount[s] === 0 &&
-    routes.beforeSec[s] === 0 &&
-    prep.shiftAfter[s] === 0 &&
-    prep.times === null &&
-    !prep.hasSites &&
-    prep.hasReach[s] === 0;
+    windows === 1 && !prep.hasSoft && breaks === 0 && routes.beforeSec[s] === 0 && prep.shiftAfter[s] === 0;
   if (isPlain) scanPlain(prep, routes, v, s, found);
-  else scanFull(prep, routes, v, s, found);
+  else scanOneBreak(prep, routes, v, s, found);
 }
 
 /** The common routing case: one hard window, no break, no own-time travel, nothing soft. */
@@ -145,7 +161,7 @@ function scanFull(prep: Prepared, routes: Routes, v: number, s: number, best: Be
   const place = prep.visitPlace[v]!;
   const rowV = place * places;
   const base = prep.standing[v * prep.shifts + s]! + (n === 0 ? prep.outPrice[s]! : 0);
-  const lastStart = lastBeginning(routes, cellV);
+  const lastStart = lateBeginning(routes, cellV);
   const firstEnd = routes.windowOpen[routes.windowFirst[cellV]!]! + prep.duration[cellV]!;
   const breaks = prep.breakCount[s]!;
   const penalty = routes.penalty[s]!;
@@ -171,15 +187,6 @@ function scanFull(prep: Prepared, routes: Routes, v: number, s: number, best: Be
     best.price = price + added;
     best.position = p;
   }
-}
-
-function lastBeginning(routes: Routes, cell: number): number {
-  const first = routes.windowFirst[cell]!;
-  let last = -NEVER;
-  for (let w = first; w < first + routes.windowCount[cell]!; w++) {
-    if (routes.windowLatest[w]! > last) last = routes.windowLatest[w]!;
-  }
-  return last;
 }
 
 /**

@@ -2,6 +2,8 @@ import { NEVER, type Prepared } from '../prepare/prepared';
 import { EXTRA, type Routes } from '../state/routes';
 import { freeBefore, freeBeforeHome, leaveBy, leaveForHome, readyOver, workEndOver } from './legs';
 import { isSoftStart, latestReady, latestSoft, startAt, startPrice } from './starts';
+import { fillUsual } from './usual-lanes';
+import { addWay } from './ways';
 
 /**
  * Fills the forward and backward lanes of a route (forward time slack: Savelsbergh, "The vehicle
@@ -9,11 +11,11 @@ import { isSoftStart, latestReady, latestSoft, startAt, startPrice } from './sta
  * one lane for each number of breaks taken, so that a break may fall before any stop.
  */
 export function fillLanes(prep: Prepared, routes: Routes, s: number): void {
-  if (prep.breakCount[s] === 0 && prep.times === null && !prep.hasSoft) fillPlain(prep, routes, s);
-  else {
+  if (prep.times !== null || prep.breakCount[s]! > 1) {
     fillForward(prep, routes, s);
     fillBackward(prep, routes, s);
-  }
+  } else if (prep.breakCount[s] === 0 && !prep.hasSoft) fillPlain(prep, routes, s);
+  else fillUsual(prep, routes, s);
 }
 
 /** The common routing case: no breaks, constant travel, nothing that can be bought. */
@@ -22,16 +24,14 @@ function fillPlain(prep: Prepared, routes: Routes, s: number): void {
   const n = routes.count[s]!;
   const free = routes.lanes.free[0]!;
   const latest = routes.lanes.latest[0]!;
-  const { placeAt, visitAt, windowFirst, windowCount, windowOpen, windowLatest } = routes;
-  const { travelSec, places, classes, duration } = prep;
+  const { visitAt, legSec, windowFirst, windowCount, windowOpen, windowLatest } = routes;
+  const { classes, duration } = prep;
   const c = prep.shiftClass[s]!;
   let at = routes.startSec[s]!;
   free[row] = at;
-  let from = placeAt[row]!;
   for (let p = 1; p <= n; p++) {
     const cell = visitAt[row + p]! * classes + c;
-    const to = placeAt[row + p]!;
-    const travel = travelSec[from * places + to]!;
+    const travel = legSec[row + p - 1]!;
     let ready = at + travel;
     if (p === 1) ready -= Math.min(travel, routes.beforeSec[s]!);
     let start: number;
@@ -42,16 +42,13 @@ function fillPlain(prep: Prepared, routes: Routes, s: number): void {
     } else start = startAt(routes, cell, ready);
     at = start >= NEVER ? NEVER : start + duration[cell]!;
     free[row + p] = at;
-    from = to;
   }
   const home = row + n + 1;
   const workEnd = routes.endLimit[s]!;
   latest[home] = workEnd;
-  let to = placeAt[home]!;
   let next = 0;
   for (let p = n; p >= 1; p--) {
-    const from = placeAt[row + p]!;
-    const travel = travelSec[from * places + to]!;
+    const travel = legSec[row + p]!;
     const cell = visitAt[row + p]! * classes + c;
     const left = p === n ? workEnd - travel + Math.min(travel, prep.shiftAfter[s]!) : next - travel;
     const start = left - duration[cell]!;
@@ -61,7 +58,6 @@ function fillPlain(prep: Prepared, routes: Routes, s: number): void {
       next = windowOpen[w]! > start ? -NEVER : limit < start ? limit : start;
     } else next = latestReady(routes, cell, start);
     latest[row + p] = next;
-    to = from;
   }
 }
 
@@ -126,57 +122,6 @@ function step(prep: Prepared, routes: Routes, s: number, way: Step): void {
     const added = !prep.hasSoft || isSoftStart(routes, cell, start) ? 0 : startPrice(prep, v, cell, start);
     addWay(routes, j, to, start + prep.duration[cell]!, price + added);
   }
-}
-
-/** Keeps the ways that are not both later and dearer than another. */
-function addWay(routes: Routes, j: number, at: number, free: number, price: number): void {
-  const { lanes } = routes;
-  const first = lanes.free[j]!;
-  const known = first[at]!;
-  if (lanes.extra === null) {
-    if (free < known) first[at] = free;
-    return;
-  }
-  const cost = lanes.cost[j]!;
-  if (known >= NEVER || (free <= known && price <= cost[at]!)) {
-    first[at] = free;
-    cost[at] = price;
-    if (known < NEVER) dropDominated(lanes.extra[j]!, at, free, price);
-    return;
-  }
-  if (free >= known && price >= cost[at]!) return;
-  if (free < known) {
-    const demoted = cost[at]!;
-    first[at] = free;
-    cost[at] = price;
-    dropDominated(lanes.extra[j]!, at, free, price);
-    addExtra(lanes.extra[j]!, at, known, demoted);
-  } else addExtra(lanes.extra[j]!, at, free, price);
-}
-
-function addExtra(extra: { count: Uint8Array; free: Int32Array; cost: Float64Array }, at: number, free: number, price: number): void {
-  const row = at * EXTRA;
-  for (let e = 0; e < extra.count[at]!; e++) {
-    if (extra.free[row + e]! <= free && extra.cost[row + e]! <= price) return;
-  }
-  dropDominated(extra, at, free, price);
-  const count = extra.count[at]!;
-  if (count === EXTRA) return;
-  extra.free[row + count] = free;
-  extra.cost[row + count] = price;
-  extra.count[at] = count + 1;
-}
-
-function dropDominated(extra: { count: Uint8Array; free: Int32Array; cost: Float64Array }, at: number, free: number, price: number): void {
-  const row = at * EXTRA;
-  let kept = 0;
-  for (let e = 0; e < extra.count[at]!; e++) {
-    if (extra.free[row + e]! >= free && extra.cost[row + e]! >= price) continue;
-    extra.free[row + kept] = extra.free[row + e]!;
-    extra.cost[row + kept] = extra.cost[row + e]!;
-    kept++;
-  }
-  extra.count[at] = kept;
 }
 
 function fillBackward(prep: Prepared, routes: Routes, s: number): void {

@@ -12,37 +12,44 @@ const day = createDay();
 export function refreshRoute(prep: Prepared, routes: Routes, s: number): boolean {
   const row = routes.rowOf[s]!;
   const n = routes.count[s]!;
-  const { visitAt, placeAt, legPrice } = routes;
+  const { visitAt, placeAt, legPrice, legSec } = routes;
+  const { places, pricePerM, travelSec, travelM, shifts, classes, standing, needsFetch } = prep;
+  const { visitPlace, visitDemand, workDuration, duration } = prep;
   const c = prep.shiftClass[s]!;
-  const { places, pricePerM, travelSec, travelM } = prep;
   const secPrice = prep.secPrice[s]!;
   let price = n > 0 ? prep.outPrice[s]! : 0;
   let load = 0;
   let fetches = 0;
   let visitSec = 0;
   let busySec = 0;
-  for (let p = 1; p <= n; p++) {
-    const v = visitAt[row + p]!;
-    placeAt[row + p] = prep.visitPlace[v]!;
-    load += prep.visitDemand[v]!;
-    price += prep.standing[v * prep.shifts + s]!;
-    visitSec += prep.workDuration[v * prep.classes + c]!;
-    busySec += prep.duration[v * prep.classes + c]!;
-    if (prep.needsFetch !== null) fetches += prep.needsFetch[v * prep.shifts + s]!;
+  if (needsFetch !== null) {
+    for (let p = 1; p <= n; p++) fetches += needsFetch[visitAt[row + p]! * shifts + s]!;
   }
-  placeAt[row] = fetches > 0 ? prep.shiftVia[s]! : prep.shiftFrom[s]!;
-  placeAt[row + n + 1] = prep.shiftTo[s]!;
   visitAt[row] = -1;
   visitAt[row + n + 1] = -1;
+  let from = fetches > 0 ? prep.shiftVia[s]! : prep.shiftFrom[s]!;
+  placeAt[row] = from;
   let legs = 0;
   let travel = 0;
   for (let p = 0; p <= n; p++) {
-    const leg = placeAt[row + p]! * places + placeAt[row + p + 1]!;
+    let to = prep.shiftTo[s]!;
+    if (p < n) {
+      const v = visitAt[row + p + 1]!;
+      to = visitPlace[v]!;
+      load += visitDemand[v]!;
+      price += standing[v * shifts + s]!;
+      visitSec += workDuration[v * classes + c]!;
+      busySec += duration[v * classes + c]!;
+    }
+    placeAt[row + p + 1] = to;
+    const leg = from * places + to;
     const sec = travelSec[leg]!;
-    const own = sec * secPrice + travelM[leg]! * pricePerM;
+    const own = pricePerM === 0 ? sec * secPrice : sec * secPrice + travelM[leg]! * pricePerM;
     legPrice[row + p] = own;
+    legSec[row + p] = sec;
     legs += own;
     travel += sec;
+    from = to;
   }
   if (prep.hasSites) price += sitePriceOf(prep, routes, s);
   routes.load[s] = load;

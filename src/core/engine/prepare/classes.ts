@@ -48,36 +48,25 @@ interface Slot {
   readonly soft: number;
 }
 
-/** Latest beginning in a window that costs nothing, or a moment before it opens. */
-function softOf(visit: Visit, durationSec: number, window: { startSec: number; latestSec: number }, marginSec: number): number {
-  const costs = (sec: number): boolean =>
-    lateSecAt(visit, durationSec, sec) > 0 ||
-    (marginSec > 0 && marginShortSec(visit, durationSec, sec, marginSec) > 0);
-  if (costs(window.startSec)) return -NEVER;
-  if (!costs(window.latestSec)) return window.latestSec;
-  // Within one window the price only rises, so the border can be halved in.
-  let free = window.startSec;
-  let dear = window.latestSec;
-  while (dear - free > 1) {
-    const middle = Math.floor((free + dear) / 2);
-    if (costs(middle)) dear = middle;
-    else free = middle;
-  }
-  return free;
-}
-
 /** The moments at which a visit may begin in a class's hours. */
 function slotsOf(visit: Visit, durationSec: number, hours: Class, marginSec: number): Slot[] {
   const tied = visit.tie.startSec;
   if (tied !== undefined) {
     const isAllowed = earliestStart(visit, durationSec, tied) === tied;
     if (!isAllowed || tied < hours.fromSec || tied > hours.toSec) return [];
-    return [{ open: tied, latest: tied, soft: softOf(visit, durationSec, { startSec: tied, latestSec: tied }, marginSec) }];
+    const isFree =
+      lateSecAt(visit, durationSec, tied) === 0 &&
+      (marginSec === 0 || marginShortSec(visit, durationSec, tied, marginSec) === 0);
+    return [{ open: tied, latest: tied, soft: isFree ? tied : -NEVER }];
   }
   return startWindows(visit, durationSec)
     .filter((w) => w.latestSec >= hours.fromSec && w.startSec <= hours.toSec)
     .sort((a, b) => a.startSec - b.startSec || a.latestSec - b.latestSec)
-    .map((w) => ({ open: w.startSec, latest: w.latestSec, soft: softOf(visit, durationSec, w, marginSec) }));
+    .map((w) => {
+      // Later it may still cost nothing, by grace of another window; that is then found when it is priced.
+      const soft = Math.min(w.latestSec, w.endSec - Math.min(marginSec, w.endSec - w.promisedSec));
+      return { open: w.startSec, latest: w.latestSec, soft: soft < w.startSec ? -NEVER : soft };
+    });
 }
 
 /** Sorts shifts into classes, and works out durations and windows of every visit in each. */

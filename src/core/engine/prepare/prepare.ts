@@ -39,6 +39,7 @@ export function prepare(problem: Problem): Prepared & { readonly links: Links } 
     isLead,
     (v, s) => payPerSec[s]! * classes.duration[v * classes.classes + classes.shiftClass[s]!]!,
   );
+  closeUnreachable(problem, pairs.eligible, classes);
   const places = travel.places;
   const leg = (a: number, b: number): number =>
     travel.travelSec[a * places + b]! * prices.travelPerSec + travel.travelM[a * places + b]! * prices.travelPerM;
@@ -92,6 +93,27 @@ export function prepare(problem: Problem): Prepared & { readonly links: Links } 
     routeRoom: routeRoom(problem, visits),
     links: prepareLinks(problem, parts, linked, classes.pinSlot),
   };
+}
+
+/** A pair whose hours never meet is not worth a look. */
+function closeUnreachable(
+  { shifts }: Problem,
+  eligible: Uint8Array,
+  at: ReturnType<typeof prepareClasses>,
+): void {
+  const visits = eligible.length / Math.max(1, shifts.length);
+  for (let v = 0; v < visits; v++) {
+    for (const [s, shift] of shifts.entries()) {
+      if (eligible[v * shifts.length + s] === 0) continue;
+      const cell = v * at.classes + at.shiftClass[s]!;
+      const lastStart = shift.endSec + shift.overtimeLimitSec - at.duration[cell]!;
+      let isOpen = false;
+      for (let w = at.windowFirst[cell]!; w < at.windowFirst[cell]! + at.windowCount[cell]!; w++) {
+        if (at.windowLatest[w]! >= shift.startSec && at.windowOpen[w]! <= lastStart) isOpen = true;
+      }
+      if (!isOpen) eligible[v * shifts.length + s] = 0;
+    }
+  }
 }
 
 function isExact(

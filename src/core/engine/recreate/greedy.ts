@@ -102,27 +102,37 @@ export function scanEverything(work: Workspace, recreate: Recreate, v: number): 
 
 /** Tries the shifts of nearby visits, those touched in this iteration, and a few empty ones. */
 function scanNear(work: Workspace, recreate: Recreate, v: number): void {
-  const { prep, routes } = work;
+  const { prep, routes, touched, blink } = work;
   const { shiftMark, mark, best } = recreate;
-  const tryShift = (s: number): void => {
-    if (shiftMark[s] === mark || !prep.eligible[v * prep.shifts + s]) return;
-    shiftMark[s] = mark;
-    scanShift(prep, routes, v, s, best, work.blink);
-  };
-  for (let i = 0; i < work.touchedCount; i++) tryShift(work.touched[i]!);
+  const { shiftOf, count } = routes;
+  const { neighbours, nearShifts, eligible } = prep;
+  const pairs = v * prep.shifts;
+  const row = v * prep.neighbourCount;
+  const end = row + prep.neighbourCount;
   let met = 0;
-  for (let i = 0; i < prep.neighbourCount && met < NEAR_VISITS; i++) {
-    const s = routes.shiftOf[prep.neighbours[v * prep.neighbourCount + i]!]!;
-    if (s < 0 || !prep.eligible[v * prep.shifts + s]) continue;
+  for (let i = row; i < end && met < NEAR_VISITS; i++) {
+    const s = shiftOf[neighbours[i]!]!;
+    if (s < 0 || eligible[pairs + s] === 0) continue;
     met++;
-    tryShift(s);
+    if (shiftMark[s] === mark) continue;
+    shiftMark[s] = mark;
+    scanShift(prep, routes, v, s, best, blink);
+  }
+  for (let i = 0; i < work.touchedCount; i++) {
+    const s = touched[i]!;
+    if (shiftMark[s] === mark || eligible[pairs + s] === 0) continue;
+    shiftMark[s] = mark;
+    scanShift(prep, routes, v, s, best, blink);
   }
   let empty = 0;
-  for (let i = 0; i < prep.nearShiftCount && empty < EMPTY_SHIFTS; i++) {
-    const s = prep.nearShifts[v * prep.nearShiftCount + i]!;
+  const last = (v + 1) * prep.nearShiftCount;
+  for (let i = v * prep.nearShiftCount; i < last && empty < EMPTY_SHIFTS; i++) {
+    const s = nearShifts[i]!;
     if (s < 0) break;
-    if (routes.count[s] !== 0) continue;
+    if (count[s] !== 0) continue;
     empty++;
-    tryShift(s);
+    if (shiftMark[s] === mark) continue;
+    shiftMark[s] = mark;
+    scanShift(prep, routes, v, s, best, blink);
   }
 }

@@ -6,8 +6,10 @@ import type { Routes } from './routes';
 export function insertAt(routes: Routes, v: number, s: number, p: number): void {
   const row = routes.rowOf[s]!;
   const n = routes.count[s]!;
-  routes.visitAt.copyWithin(row + p + 2, row + p + 1, row + n + 1);
-  routes.visitAt[row + p + 1] = v;
+  const { visitAt } = routes;
+  // Routes are short: a loop beats the built-in copy.
+  for (let i = row + n; i > row + p; i--) visitAt[i + 1] = visitAt[i]!;
+  visitAt[row + p + 1] = v;
   routes.count[s] = n + 1;
   routes.shiftOf[v] = s;
 }
@@ -16,8 +18,9 @@ export function insertAt(routes: Routes, v: number, s: number, p: number): void 
 export function removeAt(routes: Routes, s: number, p: number): number {
   const row = routes.rowOf[s]!;
   const n = routes.count[s]!;
-  const v = routes.visitAt[row + p]!;
-  routes.visitAt.copyWithin(row + p, row + p + 1, row + n + 1);
+  const { visitAt } = routes;
+  const v = visitAt[row + p]!;
+  for (let i = row + p; i < row + n; i++) visitAt[i] = visitAt[i + 1]!;
   routes.count[s] = n - 1;
   routes.shiftOf[v] = -1;
   return v;

@@ -59,6 +59,8 @@ export interface Routes {
   readonly placeAt: Int32Array;
   /** Price of the leg that leaves a position. */
   readonly legPrice: Float64Array;
+  /** Its seconds, where travel does not change with the hour. */
+  readonly legSec: Int32Array;
   readonly lanes: Lanes;
   readonly count: Int32Array;
   readonly load: Int32Array;
@@ -137,6 +139,7 @@ export function createRoutes(prep: Prepared): Routes {
     visitAt: new Int32Array(cells).fill(-1),
     placeAt: new Int32Array(cells),
     legPrice: new Float64Array(cells),
+    legSec: new Int32Array(cells),
     lanes: createLanes(cells, prep),
     count: ints(),
     load: ints(),
