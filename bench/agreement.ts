@@ -34,5 +34,7 @@ for (let seed = first; seed < first + count; seed++) {
   }
 }
 const seconds = ((performance.now() - startedAt) / 1000).toFixed(0);
-console.log(`${count} problems, ${FEATURES.length} features, ${planned} visits planned, ${wrong} wrong, ${seconds} s`);
+console.log(
+  `${count} problems, ${FEATURES.length} features, ${planned} visits planned, ${wrong} wrong, ${seconds} s`,
+);
 process.exit(wrong > 0 ? 1 : 0);

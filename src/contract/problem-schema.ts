@@ -180,9 +180,7 @@ export const planSchema = z.strictObject({
       shiftId: id,
       departSec: sec,
       breakStartSecs: z.array(sec),
-      stops: z.array(
-        z.strictObject({ visitId: id, startSec: sec, equipmentIds: z.array(id).optional() }),
-      ),
+      stops: z.array(z.strictObject({ visitId: id, startSec: sec, equipmentIds: z.array(id).optional() })),
       arriveSec: sec,
     }),
   ),

@@ -87,7 +87,8 @@ function shiftError(problem: Problem) {
       return fail(`${at}.partsPlaceId`, `no place "${shift.partsPlaceId}"`);
     }
     const stranger = shift.memberIds?.findIndex((p) => !persons.has(p)) ?? -1;
-    if (stranger >= 0) return fail(`${at}.memberIds[${stranger}]`, `no person "${shift.memberIds?.[stranger]}"`);
+    if (stranger >= 0)
+      return fail(`${at}.memberIds[${stranger}]`, `no person "${shift.memberIds?.[stranger]}"`);
     return null;
   };
 }
@@ -136,7 +137,10 @@ function visitError(problem: Problem) {
     }
     for (const [k, a] of (visit.access ?? []).entries()) {
       if (a.endSec < a.startSec) {
-        return fail(`${at}.access[${k}].endSec`, `access ends after it starts (${a.startSec}); found ${a.endSec}`);
+        return fail(
+          `${at}.access[${k}].endSec`,
+          `access ends after it starts (${a.startSec}); found ${a.endSec}`,
+        );
       }
     }
     return linkError(problem, visits, visit, at);
@@ -159,7 +163,10 @@ function linkError(
     return fail(`${at}.samePersonAs`, `no visit "${samePersonAs}"`);
   }
   if (people > 1 && (samePersonAs !== undefined || visit.crewOf !== undefined)) {
-    return fail(`${at}.people`, 'a visit for several people cannot also ask for a crew or for one same person');
+    return fail(
+      `${at}.people`,
+      'a visit for several people cannot also ask for a crew or for one same person',
+    );
   }
   const same = samePersonAs === undefined ? undefined : visits.get(samePersonAs);
   if (same && (same.people ?? 1) > 1) {
@@ -187,16 +194,25 @@ function wholeError(problem: Problem): FileError | null {
   if (!byTime) return null;
   for (const [i, slice] of byTime.slices.entries()) {
     if (slice.length !== problem.places.length ** 2) {
-      return fail(`travel.byTime.slices[${i}]`, `expected ${problem.places.length ** 2} entries; found ${slice.length}`);
+      return fail(
+        `travel.byTime.slices[${i}]`,
+        `expected ${problem.places.length ** 2} entries; found ${slice.length}`,
+      );
     }
   }
   for (const [i, entry] of byTime.timeline.entries()) {
     const before = byTime.timeline[i - 1];
     if (entry.slice >= byTime.slices.length) {
-      return fail(`travel.byTime.timeline[${i}].slice`, `there are ${byTime.slices.length} slices; found ${entry.slice}`);
+      return fail(
+        `travel.byTime.timeline[${i}].slice`,
+        `there are ${byTime.slices.length} slices; found ${entry.slice}`,
+      );
     }
     if (before && entry.fromSec <= before.fromSec) {
-      return fail(`travel.byTime.timeline[${i}].fromSec`, `later than the one before (${before.fromSec}); found ${entry.fromSec}`);
+      return fail(
+        `travel.byTime.timeline[${i}].fromSec`,
+        `later than the one before (${before.fromSec}); found ${entry.fromSec}`,
+      );
     }
   }
   return null;

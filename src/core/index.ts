@@ -10,10 +10,6 @@ export {
   type Parts,
   type Plan,
 } from './model/plan';
-export {
-  MATCHES,
-  MAX_BREAKS,
-} from './model/problem';
 export type {
   BreakRule,
   Membership,
@@ -26,7 +22,10 @@ export type {
   Visit,
   VisitWindow,
 } from './model/problem';
-export { indexProblem, type ProblemIndex } from './model/problem-index';
+export {
+  MATCHES,
+  MAX_BREAKS,
+} from './model/problem';
 export { priceRoute, priceStop } from './objectives/price-plan';
 export type { RuleCode, Violation } from './rules/violation';
 export type { Interval } from './time/interval';
@@ -40,6 +39,7 @@ export {
   weekdayOf,
 } from './time/zone';
 export type { TimedRoute, TimedStop } from './timing/timed-plan';
+export { indexProblem, type ProblemIndex } from './travel/problem-index';
 export {
   buildRoadGraph,
   type Road,

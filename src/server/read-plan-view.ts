@@ -189,7 +189,7 @@ function shiftView(shift: Shift, route: TimedRoute | undefined, judge: RouteJudg
 }
 
 function routeView(route: TimedRoute, judge: RouteJudge): RouteView {
-  const { originSec, problem } = judge.built;
+  const { originSec } = judge.built;
   return {
     departAt: route.departSec + originSec,
     arriveAt: route.arriveSec + originSec,
@@ -211,7 +211,7 @@ function slackOf(stop: TimedStop): number {
 }
 
 function stopView(stop: TimedStop, route: TimedRoute, judge: RouteJudge): StopView {
-  const { originSec, problem } = judge.built;
+  const { originSec } = judge.built;
   const slackSec = slackOf(stop);
   const visit = judge.visits.get(stop.visit.id);
   const isHidden = !visit || !judge.seen.has(visit.territoryId);

@@ -1,6 +1,8 @@
 import fc from 'fast-check';
+import { firstNonsense } from '@/contract/read-problem';
 import { insertCheapest, solve } from '@/core/engine/index';
 import { verifyPlan } from '@/core/index';
+import { everyFeature } from '../support/every-feature';
 import { randomProblem } from '../support/random-problem';
 
 /** The engine's price and the checker's share no evaluation code; they must agree to the last micro. */
@@ -24,6 +26,40 @@ describe('engine against checker, every feature on', () => {
       ),
       { numRuns: 400 },
     );
+  });
+
+  it('nor with every feature that a problem can hold, drawn at random', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 1_000_000 }),
+        fc.integer({ min: 1, max: 18 }),
+        fc.integer({ min: 1, max: 5 }),
+        fc.integer({ min: 1, max: 3 }),
+        (seed, visits, persons, days) => {
+          const problem = everyFeature(seed, { visits, persons, days });
+          expect(firstNonsense(problem)).toBeNull();
+          const result = solve(problem, { seed, budget: { kind: 'iterations', iterations: 80 } });
+          expect(result.ok && verifyPlan(problem, result.solution.plan)).toMatchObject({
+            violations: [],
+            priceAgrees: true,
+          });
+        },
+      ),
+      { numRuns: 300 },
+    );
+  });
+
+  it('nor when it goes on from its own plan', () => {
+    for (let seed = 1; seed <= 60; seed++) {
+      const problem = everyFeature(seed, { visits: 16, persons: 4, days: 2 });
+      const budget = { kind: 'iterations', iterations: 150 } as const;
+      const first = solve(problem, { seed, budget });
+      if (!first.ok) throw new Error('nothing is held');
+      const again = solve(problem, { seed, budget, start: first.solution.plan });
+      if (!again.ok) throw new Error('nothing is held');
+      expect(verifyPlan(problem, again.solution.plan)).toMatchObject({ violations: [], priceAgrees: true });
+      expect(again.solution.constructedPrice).toBeLessThanOrEqual(first.solution.plan.price);
+    }
   });
 
   it('agrees after each of many random changes of larger plans', () => {

@@ -1,12 +1,13 @@
 import { solve } from '@/core/engine/index';
 import type { Problem, Visit } from '@/core/index';
 import { verifyPlan } from '@/core/index';
-import { indexProblem } from '@/core/model/problem-index';
 import { pricePlan, totalPrice } from '@/core/objectives/price-plan';
 import { ALL_RULES } from '@/core/rules/all';
 import { RULE_CODES } from '@/core/rules/violation';
 import { timeRoute } from '@/core/timing/time-route';
 import type { TimedRoute } from '@/core/timing/timed-plan';
+import { indexProblem } from '@/core/travel/problem-index';
+import { everyFeature, type Feature } from '../support/every-feature';
 import { randomProblem } from '../support/random-problem';
 
 function* orders(visits: readonly Visit[]): Generator<Visit[]> {
@@ -63,15 +64,46 @@ function cheapestByEnumeration(problem: Problem): number {
   }
 }
 
+/** Features that can be judged shift by shift, so that the cheapest plan is a choice of cheapest days. */
+const OF_ONE_DAY: readonly Feature[] = [
+  'breaks',
+  'pay',
+  'reach',
+  'attributes',
+  'pace',
+  'parts',
+  'buffers',
+  'finish-windows',
+  'access',
+  'avoid',
+  'base',
+  'margin',
+  'sites',
+  'time-of-day',
+  'own-prices',
+  'levels',
+  'loans',
+  'day-limits',
+];
+
+function compare(problem: Problem, seed: number): void {
+  const result = solve(problem, { seed, budget: { kind: 'iterations', iterations: 4000 } });
+  if (!result.ok) throw new Error('nothing is held');
+  expect(verifyPlan(problem, result.solution.plan)).toMatchObject({ violations: [], priceAgrees: true });
+  expect(result.solution.plan.price).toBe(cheapestByEnumeration(problem));
+}
+
 describe('small problems against exhaustive enumeration', () => {
   it.each(Array.from({ length: 24 }, (_, i) => i + 1))(
     'seed %i: the search finds the cheapest plan, and none cheaper',
     (seed) => {
       const problem = randomProblem(seed, { visits: 6, persons: 2, days: 1 });
-      const result = solve(problem, { seed, budget: { kind: 'iterations', iterations: 4000 } });
-      if (!result.ok) throw new Error('nothing is held');
-      expect(verifyPlan(problem, result.solution.plan)).toMatchObject({ violations: [] });
-      expect(result.solution.plan.price).toBe(cheapestByEnumeration(problem));
+      compare(problem, seed);
     },
+  );
+
+  it.each(Array.from({ length: 24 }, (_, i) => i + 101))(
+    'seed %i, with every feature that one day can have: the same',
+    (seed) => compare(everyFeature(seed, { visits: 6, persons: 2, days: 1 }, OF_ONE_DAY), seed),
   );
 });

@@ -6,8 +6,8 @@ import { ruinStrings } from '@/core/engine/ruin/strings';
 import { insertAt, removeAt } from '@/core/engine/state/edit';
 import { createWorkspace, refresh, rollBack, settle, type Workspace } from '@/core/engine/state/workspace';
 import { createRandom, type Prices, type Problem, type TimedRoute } from '@/core/index';
-import { indexProblem } from '@/core/model/problem-index';
 import { timeRoute } from '@/core/timing/time-route';
+import { indexProblem } from '@/core/travel/problem-index';
 import { randomProblem } from '../support/random-problem';
 
 /** Overtime and lateness of a day, micros. */
@@ -69,7 +69,6 @@ describe('the constant-time insertion test against the plain timing', () => {
     expect(possible).toBeGreaterThan(1000);
     expect(impossible).toBeGreaterThan(1000);
   });
-
 });
 
 describe('the price of an insertion', () => {
@@ -90,7 +89,10 @@ describe('the price of an insertion', () => {
             work.prep.visitDemand[v]!,
           );
           for (let p = 0; p <= work.routes.count[s]! && load <= work.prep.shiftCapacity[s]!; p++) {
-            if (penaltyAt(work.prep, work.routes, v, s, p, Number.POSITIVE_INFINITY) === Number.POSITIVE_INFINITY)
+            if (
+              penaltyAt(work.prep, work.routes, v, s, p, Number.POSITIVE_INFINITY) ===
+              Number.POSITIVE_INFINITY
+            )
               continue;
             insertAt(work.routes, v, s, p);
             refresh(work, s);

@@ -54,11 +54,21 @@ export function everyFeature(
     return {
       ...s,
       breaks: has('breaks', 0.7) ? severalBreaks(s, maybe, at) : s.breaks,
-      ...(has('pay', 0.4) ? { payPerSec: 5000 + random.below(8000), outPrice: random.below(20) * 1_000_000 } : {}),
+      ...(has('pay', 0.4)
+        ? { payPerSec: 5000 + random.below(8000), outPrice: random.below(20) * 1_000_000 }
+        : {}),
       ...(has('pay', 0.2) ? { overtimePerSec: random.below(40_000) } : {}),
       ...(has('reach', 0.4) ? { reach: { sec: 900 + random.below(3000) } } : {}),
-      ...(has('reach', 0.4) ? { firstReach: maybe(0.5) ? { m: 20_000 + random.below(40_000) } : { sec: 2000 + random.below(3000) } } : {}),
-      ...(has('attributes', 0.8) ? { attributes: { depth: random.below(5), langs: ['x', 'y'].slice(random.below(2)) } } : {}),
+      ...(has('reach', 0.4)
+        ? {
+            firstReach: maybe(0.5)
+              ? { m: 20_000 + random.below(40_000) }
+              : { sec: 2000 + random.below(3000) },
+          }
+        : {}),
+      ...(has('attributes', 0.8)
+        ? { attributes: { depth: random.below(5), langs: ['x', 'y'].slice(random.below(2)) } }
+        : {}),
       ...(has('pace', 0.5) ? { pace: [{ kind: 'fit', percent: 60 + random.below(90) }] } : {}),
       ...(has('parts', 0.5) ? { parts: ['pump'] } : {}),
       ...(has('parts', 0.6) ? { partsPlaceId: `p${random.below(size.visits)}` } : {}),
@@ -85,14 +95,20 @@ export function everyFeature(
     return {
       ...v,
       ...(features.has('pace') ? { kind: maybe(0.5) ? 'fit' : 'mend' } : {}),
-      ...(has('attributes', 0.5) ? { attributes: { needs: random.below(4), lang: pick(['x', 'y', 'z']) } } : {}),
-      ...(has('buffers', 0.4) ? { bufferBeforeSec: random.below(4) * 300, bufferAfterSec: random.below(3) * 200 } : {}),
+      ...(has('attributes', 0.5)
+        ? { attributes: { needs: random.below(4), lang: pick(['x', 'y', 'z']) } }
+        : {}),
+      ...(has('buffers', 0.4)
+        ? { bufferBeforeSec: random.below(4) * 300, bufferAfterSec: random.below(3) * 200 }
+        : {}),
       windows: v.windows.map((w) => (has('finish-windows', 0.4) ? { ...w, on: 'finish' as const } : w)),
       ...(has('access', 0.3) ? { access: accessOf(size.days, random.below) } : {}),
       ...(has('avoid', 0.3) ? { avoidPersonIds: [pick(personIds)] } : {}),
       ...(isAlone ? {} : { people }),
       ...(has('crews', 0.15) && isAlone ? { crewOf: 2 } : {}),
-      ...(has('equipment', 0.25) ? { equipment: maybe(0.2) ? ['lift', 'lift'] : [pick(['lift', 'tester'])] } : {}),
+      ...(has('equipment', 0.25)
+        ? { equipment: maybe(0.2) ? ['lift', 'lift'] : [pick(['lift', 'tester'])] }
+        : {}),
       ...(has('parts', 0.3) ? { parts: [pick(['pump', 'valve'])] } : {}),
       ...(has('order', 0.2) && i > 0
         ? {
@@ -107,7 +123,13 @@ export function everyFeature(
       ...(has('base', 0.5) ? { base: { personId: pick(personIds), dayIx: random.below(size.days) } } : {}),
       ...(has('sites', 0.4) ? { placeId: `p${random.below(Math.max(1, Math.floor(size.visits / 3)))}` } : {}),
       ...(has('own-prices', 0.3)
-        ? { prices: { latePerSec: random.below(50_000), dayWaited: random.below(9_000_000), missedWindow: random.below(9) * 10_000_000 } }
+        ? {
+            prices: {
+              latePerSec: random.below(50_000),
+              dayWaited: random.below(9_000_000),
+              missedWindow: random.below(9) * 10_000_000,
+            },
+          }
         : {}),
     };
   });
@@ -126,7 +148,14 @@ export function everyFeature(
     travel: features.has('time-of-day') ? withRushHours(plain.travel, size.days) : plain.travel,
     equipment: [
       { id: 'lift-1', kind: 'lift', free: [{ startSec: 0, endSec: size.days * DAY }] },
-      { id: 'lift-2', kind: 'lift', free: Array.from({ length: size.days }, (_, d) => ({ startSec: d * DAY + 9 * HOUR, endSec: d * DAY + 12 * HOUR })) },
+      {
+        id: 'lift-2',
+        kind: 'lift',
+        free: Array.from({ length: size.days }, (_, d) => ({
+          startSec: d * DAY + 9 * HOUR,
+          endSec: d * DAY + 12 * HOUR,
+        })),
+      },
       { id: 'tester-1', kind: 'tester', free: [{ startSec: 8 * HOUR, endSec: 15 * HOUR }] },
     ],
     ...(features.has('limits')
@@ -145,7 +174,13 @@ export function everyFeature(
         ? {
             attributes: [
               { id: 'depth', personKey: 'depth', match: 'at-least' as const, visitKey: 'needs' },
-              { id: 'language', personKey: 'langs', match: 'contains' as const, visitKey: 'lang', appliesTo: { needs: 1 } },
+              {
+                id: 'language',
+                personKey: 'langs',
+                match: 'contains' as const,
+                visitKey: 'lang',
+                appliesTo: { needs: 1 },
+              },
             ],
           }
         : {}),
@@ -165,7 +200,12 @@ export function everyFeature(
 
 /** A tea break, a lunch due only on a long day, and sometimes a paid pause late in it. */
 function severalBreaks(shift: Shift, maybe: (chance: number) => boolean, at: number): Shift['breaks'] {
-  const tea = { durationSec: 900, earliestSec: at + 9 * HOUR + 1800, latestSec: at + 10 * HOUR + 1800, paid: true };
+  const tea = {
+    durationSec: 900,
+    earliestSec: at + 9 * HOUR + 1800,
+    latestSec: at + 10 * HOUR + 1800,
+    paid: true,
+  };
   const lunch = {
     durationSec: 1800,
     earliestSec: at + 11 * HOUR,
@@ -173,7 +213,13 @@ function severalBreaks(shift: Shift, maybe: (chance: number) => boolean, at: num
     ...(maybe(0.5) ? { dueSec: Math.max(at + 13 * HOUR, shift.startSec + 6 * HOUR) } : {}),
   };
   const due = Math.max(lunch.dueSec ?? 0, at + 15 * HOUR);
-  const late = { durationSec: 600, earliestSec: at + 14 * HOUR, latestSec: at + 15 * HOUR, dueSec: due, paid: maybe(0.5) };
+  const late = {
+    durationSec: 600,
+    earliestSec: at + 14 * HOUR,
+    latestSec: at + 15 * HOUR,
+    dueSec: due,
+    paid: maybe(0.5),
+  };
   return [...(maybe(0.6) ? [tea] : []), ...(maybe(0.8) ? [lunch] : []), ...(maybe(0.4) ? [late] : [])];
 }
 

@@ -1,7 +1,7 @@
 import { createRandom } from '../base/random';
 import type { Plan } from '../model/plan';
 import type { Problem } from '../model/problem';
-import { indexProblem } from '../model/problem-index';
+import { indexProblem } from '../travel/problem-index';
 import type { Annealing } from './accept/annealing';
 import { constructCheapest, constructionOrder } from './construct/start';
 import { type HeldConflict, takeOver } from './construct/take-over';
@@ -60,8 +60,7 @@ export function solve(problem: Problem, options: SolveOptions): SolveResult {
   const annealing = options.annealing ?? defaultAnnealing(work, problem);
   const found = search(work, recreate, annealing, options.budget, {
     shouldStop: options.shouldStop ?? (() => false),
-    onTick: (state, best) =>
-      options.onProgress?.(state, () => toPlan(index, prep, best, state.bestPrice)),
+    onTick: (state, best) => options.onProgress?.(state, () => toPlan(index, prep, best, state.bestPrice)),
   });
   const plan = toPlan(index, prep, found.best, found.bestPrice);
   return { ok: true, solution: { plan, constructedPrice, stop: found.stop, state: found.state } };

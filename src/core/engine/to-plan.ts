@@ -1,7 +1,7 @@
 import { assert } from '../base/assert';
 import type { Plan, PlannedRoute, PlannedStop } from '../model/plan';
-import type { ProblemIndex } from '../model/problem-index';
 import { timeRoute } from '../timing/time-route';
+import type { ProblemIndex } from '../travel/problem-index';
 import type { Links } from './prepare/links';
 import { NEVER, type Prepared } from './prepare/prepared';
 import type { Snapshot } from './state/edit';
@@ -37,10 +37,11 @@ export function toPlan(
       shiftId: shift.id,
       departSec: timed.departSec,
       breakStartSecs: timed.breaks.map((b) => b.startSec),
-      stops: timed.stops.map(({ visit, startSec, equipmentIds }): PlannedStop =>
-        equipmentIds.length > 0
-          ? { visitId: visit.id, startSec, equipmentIds }
-          : { visitId: visit.id, startSec },
+      stops: timed.stops.map(
+        ({ visit, startSec, equipmentIds }): PlannedStop =>
+          equipmentIds.length > 0
+            ? { visitId: visit.id, startSec, equipmentIds }
+            : { visitId: visit.id, startSec },
       ),
       arriveSec: timed.arriveSec,
     };

@@ -1,4 +1,4 @@
-import { membershipOf } from '../rules/territory';
+import { membershipOf } from '../model/membership';
 import type { Measure } from './measure';
 
 /** Visits done by somebody for whom the territory is neither home nor a loan. */

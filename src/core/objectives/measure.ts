@@ -1,6 +1,6 @@
 import type { Shift, Visit } from '../model/problem';
-import type { ProblemIndex } from '../model/problem-index';
 import type { TimedRoute, TimedStop } from '../timing/timed-plan';
+import type { ProblemIndex } from '../travel/problem-index';
 
 /** To whom an amount belongs, as far as its price hangs on it. */
 export interface Payer {

@@ -1,6 +1,6 @@
 import { aProblem, aShift, aVisit, HOUR } from '../../../tests/support/small';
 import { OBJECTIVES, type Plan } from '../model/plan';
-import { indexProblem } from '../model/problem-index';
+import { indexProblem } from '../travel/problem-index';
 import { verifyPlan } from '../verify/verify-plan';
 import { priceRoute, priceStop, totalPrice } from './price-plan';
 
@@ -69,6 +69,8 @@ describe('measures of a plan worked out by hand', () => {
     const [stop] = route!.stops;
     const day = totalPrice(priceRoute(route!, indexProblem(problem)));
     const home = 960 * 6667 + 14_400 * 3;
-    expect(day).toBe(totalPrice(priceStop(stop!, route!, indexProblem(problem))) + home + 1920 * 21_667 + 8_000_000);
+    expect(day).toBe(
+      totalPrice(priceStop(stop!, route!, indexProblem(problem))) + home + 1920 * 21_667 + 8_000_000,
+    );
   });
 });

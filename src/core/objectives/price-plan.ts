@@ -1,6 +1,6 @@
 import { OBJECTIVES, type Objective, type Part, type Parts } from '../model/plan';
-import type { ProblemIndex } from '../model/problem-index';
 import type { TimedPlan, TimedRoute, TimedStop } from '../timing/timed-plan';
+import type { ProblemIndex } from '../travel/problem-index';
 import { ALL_OBJECTIVES } from './all';
 
 function eachPart(make: (objective: Objective) => Part): Parts {

@@ -3,7 +3,7 @@ import { headCount } from '../model/work-of';
 import type { Rule, Violation } from './violation';
 
 /** Whether two stretches of work share a moment. */
-export function overlap(a: Shift, b: Shift): boolean {
+function overlap(a: Shift, b: Shift): boolean {
   return a.startSec < b.endSec && b.startSec < a.endSec;
 }
 
@@ -29,9 +29,6 @@ export const crew: Rule = ({ problem }, plan) => {
 
 /** A member of a crew is not free alone during the crew's hours. */
 export function blocks(crewShift: Shift, shift: Shift): boolean {
-  return (
-    crewShift.memberIds !== undefined &&
-    crewShift.memberIds.includes(shift.personId) &&
-    overlap(crewShift, shift)
-  );
+  const isMember = crewShift.memberIds?.includes(shift.personId) ?? false;
+  return isMember && overlap(crewShift, shift);
 }

@@ -18,7 +18,9 @@ export const order: Rule = (_index, plan) => {
       if (!first) return [{ ...where, facts: { after: after.visitId, loose: 1 } }];
       const gapSec = startSec - first.finishSec;
       const isTooLong = after.maxGapSec !== undefined && gapSec > after.maxGapSec;
-      return gapSec < after.gapSec || isTooLong ? [{ ...where, facts: { after: after.visitId, gapSec } }] : [];
+      return gapSec < after.gapSec || isTooLong
+        ? [{ ...where, facts: { after: after.visitId, gapSec } }]
+        : [];
     }),
   );
 };

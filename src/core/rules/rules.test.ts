@@ -164,7 +164,7 @@ describe('each rule, kept and broken', () => {
     ],
     [
       'a break in the middle of a visit',
-      { shift: { breaks: [pause] }, route: { breakStartSecs: [8 * HOUR + 2400 ]} },
+      { shift: { breaks: [pause] }, route: { breakStartSecs: [8 * HOUR + 2400] } },
       ['break'],
     ],
     [

@@ -1,7 +1,7 @@
-import type { ProblemIndex } from '../model/problem-index';
 import { breaksIn, crossGap } from '../timing/gap';
 import { fetchPlace, legOf } from '../timing/time-route';
 import type { TimedRoute } from '../timing/timed-plan';
+import type { ProblemIndex } from '../travel/problem-index';
 import type { Rule, Violation } from './violation';
 
 /** Between two stops there is time to drive, for the breaks that lie there, and for the buffers. */

@@ -1,5 +1,5 @@
-import type { ProblemIndex } from '../model/problem-index';
 import type { TimedPlan } from '../timing/timed-plan';
+import type { ProblemIndex } from '../travel/problem-index';
 
 /** Every way in which a plan can break a rule. */
 export const RULE_CODES = [

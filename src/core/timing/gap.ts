@@ -1,4 +1,4 @@
-import type { ProblemIndex } from '../model/problem-index';
+import type { ProblemIndex } from '../travel/problem-index';
 import { type Leg, legArrival } from './leg';
 import type { TimedBreak } from './timed-plan';
 
@@ -31,10 +31,7 @@ export function crossGap(index: ProblemIndex, gap: Gap): Crossing {
   let best: Crossing & { readySec: number } = crossWith(index, gap, 0);
   for (let before = 1; before <= gap.breaks.length; before++) {
     const next = crossWith(index, gap, before);
-    if (
-      next.shortSec < best.shortSec ||
-      (next.shortSec === best.shortSec && next.readySec < best.readySec)
-    ) {
+    if (next.shortSec < best.shortSec || (next.shortSec === best.shortSec && next.readySec < best.readySec)) {
       best = next;
     }
   }

@@ -1,5 +1,5 @@
-import type { ProblemIndex } from '../model/problem-index';
 import type { BreakRule, Shift } from '../model/problem';
+import type { ProblemIndex } from '../travel/problem-index';
 import type { TimedBreak } from './timed-plan';
 
 /** A drive from place to place, with a stop on the way where parts are fetched. */
@@ -57,12 +57,7 @@ export interface Setting {
  * Drives a leg and takes the shift's breaks first..until−1 on it, some before leaving and the rest on
  * arrival, whichever is ready soonest; on arrival where both are. Null when a break would begin too late.
  */
-export function drive(
-  index: ProblemIndex,
-  leg: Leg,
-  at: Setting,
-  breaks: Shift['breaks'],
-): Driven | null {
+export function drive(index: ProblemIndex, leg: Leg, at: Setting, breaks: Shift['breaks']): Driven | null {
   let best: Driven | null = null;
   const early: TimedBreak[] = [];
   let leaveSec = at.freeSec;
@@ -74,7 +69,7 @@ export function drive(
     let readySec: number | null = arriveSec;
     for (const rule of breaks.slice(before)) {
       const taken: TimedBreak | null = readySec === null ? null : take(rule, readySec);
-      readySec = taken && taken.endSec;
+      readySec = taken?.endSec ?? null;
       if (taken) late.push(taken);
     }
     if (readySec !== null && (best === null || readySec < best.readySec)) {

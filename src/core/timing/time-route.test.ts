@@ -1,5 +1,5 @@
 import { aProblem, aShift, aVisit, HOUR } from '../../../tests/support/small';
-import { indexProblem } from '../model/problem-index';
+import { indexProblem } from '../travel/problem-index';
 import { timeRoute } from './time-route';
 
 const clock = (h: number, m: number): number => h * HOUR + m * 60;

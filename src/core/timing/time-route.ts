@@ -1,6 +1,6 @@
 import type { Prices, Shift, Visit } from '../model/problem';
-import type { ProblemIndex } from '../model/problem-index';
 import { durationOf, partsToFetch } from '../model/work-of';
+import type { ProblemIndex } from '../travel/problem-index';
 import { type Driven, drive, driveHome, type Leg, legLeave, legM } from './leg';
 import { type TimedBreak, type TimedRoute, type TimedStop, workSecOf } from './timed-plan';
 import { earliestStart, lateSecAt, marginShortSec } from './windows';
@@ -83,11 +83,7 @@ export function legOf(day: Pick<Day, 'shift' | 'visits' | 'via'>, i: number): Le
 }
 
 /** Every way to go on from the stops made and the legs driven so far, earliest breaks first. */
-function* waysOn(
-  day: Day,
-  legs: readonly Driven[],
-  stops: readonly TimedStop[],
-): Generator<TimedRoute> {
+function* waysOn(day: Day, legs: readonly Driven[], stops: readonly TimedStop[]): Generator<TimedRoute> {
   const { index, shift, visits } = day;
   const i = stops.length;
   const taken = legs.reduce((sum, leg) => sum + leg.breaks.length, 0);
@@ -167,7 +163,11 @@ function travelWhen(day: Day, leaveSec: number): number {
 }
 
 /** Leaves as late as the first start allows, and takes the breaks of the first leg at home if they fit there. */
-function setOff(day: Day, leg: Driven, first: TimedStop): { departSec: number; early: readonly TimedBreak[] } {
+function setOff(
+  day: Day,
+  leg: Driven,
+  first: TimedStop,
+): { departSec: number; early: readonly TimedBreak[] } {
   const { index, shift } = day;
   const path = legOf(day, 0);
   const latestSec = legLeave(index, path, first.startSec - (first.visit.bufferBeforeSec ?? 0));

@@ -69,7 +69,12 @@ export function lateSecAt(visit: Visit, durationSec: number, startSec: number): 
  * Seconds that a start is nearer to its window's close than wanted. Starting when the window opens is
  * always near enough: of a window shorter than the margin no more is asked.
  */
-export function marginShortSec(visit: Visit, durationSec: number, startSec: number, marginSec: number): number {
+export function marginShortSec(
+  visit: Visit,
+  durationSec: number,
+  startSec: number,
+  marginSec: number,
+): number {
   let short = Number.POSITIVE_INFINITY;
   for (const window of visit.windows) {
     const w = onStart(window, durationSec);

@@ -1,12 +1,12 @@
 import type { Plan, PlannedRoute } from '../model/plan';
 import type { Shift } from '../model/problem';
-import type { ProblemIndex } from '../model/problem-index';
 import { durationOf } from '../model/work-of';
 import { breaksIn, crossGap } from '../timing/gap';
 import { legM } from '../timing/leg';
 import { fetchPlace, legOf } from '../timing/time-route';
 import { type TimedPlan, type TimedRoute, type TimedStop, workSecOf } from '../timing/timed-plan';
 import { lateSecAt } from '../timing/windows';
+import type { ProblemIndex } from '../travel/problem-index';
 
 /** Why a plan file cannot be replayed at all. */
 export interface ReplayError {

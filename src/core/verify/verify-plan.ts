@@ -1,10 +1,10 @@
 import type { Parts, Plan } from '../model/plan';
 import type { Problem } from '../model/problem';
-import { indexProblem } from '../model/problem-index';
 import { pricePlan, totalPrice } from '../objectives/price-plan';
 import { ALL_RULES } from '../rules/all';
 import { RULE_CODES, type Violation } from '../rules/violation';
 import type { TimedPlan } from '../timing/timed-plan';
+import { indexProblem } from '../travel/problem-index';
 import { type ReplayError, replay } from './replay';
 
 export type Verdict =

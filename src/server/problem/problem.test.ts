@@ -92,7 +92,9 @@ describe('shifts of a day', () => {
     expect(stretchesOn(off(0, 1440), DATE)).toEqual([]);
   });
   it('a short day has no break, and nobody without hours has a shift', () => {
-    expect(shiftsOn({ ...technician, pattern: week([8, 13]) }, day(DATE), new Places())[0]?.breaks).toEqual([]);
+    expect(shiftsOn({ ...technician, pattern: week([8, 13]) }, day(DATE), new Places())[0]?.breaks).toEqual(
+      [],
+    );
     expect(shiftsOn({ ...technician, pattern: null }, day(DATE), new Places())).toEqual([]);
   });
 });

@@ -52,12 +52,7 @@ export function stretchesOn(technician: TechnicianRow, date: string): Stretch[] 
   return out;
 }
 
-function breaksOf(
-  technician: TechnicianRow,
-  date: string,
-  stretch: Stretch,
-  originSec: number,
-): BreakRule[] {
+function breaksOf(technician: TechnicianRow, date: string, stretch: Stretch, originSec: number): BreakRule[] {
   if (stretch.pause) {
     const at = stretch.pause.startSec - originSec;
     return [{ durationSec: stretch.pause.endSec - stretch.pause.startSec, earliestSec: at, latestSec: at }];

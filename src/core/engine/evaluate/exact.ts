@@ -33,7 +33,14 @@ interface Crossing {
  * that ends work first, then the one with the earliest breaks: the same choice as the plain timing.
  * `day.price` stays Infinity when it cannot be done.
  */
-export function timeDay(prep: Prepared, routes: Routes, s: number, sequence: Int32Array, n: number, day: Day): void {
+export function timeDay(
+  prep: Prepared,
+  routes: Routes,
+  s: number,
+  sequence: Int32Array,
+  n: number,
+  day: Day,
+): void {
   day.price = Number.POSITIVE_INFINITY;
   day.workEnd = NEVER;
   const walk: Walk = { prep, routes, s, sequence, n, day, start: 0, extraWork: 0, travel: 0 };
@@ -168,7 +175,11 @@ function setOff(walk: Walk, breaks: number, crossing: Crossing, start: number, l
     let home = routes.startSec[s]!;
     for (let k = 0; k < breaks && home < NEVER; k++) home = afterBreak(prep, first + k, home);
     if (home <= latest) depart = latest;
-    else depart = Math.max(crossing.before === 0 ? earliest : crossing.leave, leaveBy(prep, leg, crossing.pause));
+    else
+      depart = Math.max(
+        crossing.before === 0 ? earliest : crossing.leave,
+        leaveBy(prep, leg, crossing.pause),
+      );
   }
   walk.start = depart;
   return arriveAt(prep, leg, depart) - depart;

@@ -1,6 +1,6 @@
 import type { Prepared } from '../prepare/prepared';
-import { copyRow, insertInto } from '../state/rows';
 import type { Best, Routes } from '../state/routes';
+import { copyRow, insertInto } from '../state/rows';
 import { refreshRoute } from './refresh';
 
 /**

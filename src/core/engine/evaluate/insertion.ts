@@ -1,12 +1,12 @@
 import { NEVER, type Prepared } from '../prepare/prepared';
 import { type Best, EXTRA, type Routes } from '../state/routes';
-import { readyOver } from './legs';
+import { scanWithFetch } from './fetch';
 import { tailPrice } from './lanes';
-import { isLegWithinReach } from './refresh';
+import { readyOver } from './legs';
 import { scanOneBreak } from './one-break';
+import { isLegWithinReach } from './refresh';
 import { lateBeginning } from './slots';
 import { isSoftStart, startAt, startPrice } from './starts';
-import { scanWithFetch } from './fetch';
 
 /** Stands for a place that has not been looked for far enough. */
 const NOWHERE = -1;
@@ -46,7 +46,8 @@ export function scanShift(
     if (memo !== null) {
       memo.version[key] = routes.version[s]!;
       memo.price[key] = probe.price;
-      memo.position[key] = probe.price < limit || limit === Number.POSITIVE_INFINITY ? probe.position : NOWHERE;
+      memo.position[key] =
+        probe.price < limit || limit === Number.POSITIVE_INFINITY ? probe.position : NOWHERE;
     }
   }
   let price = probe.price;
@@ -138,7 +139,8 @@ function scanPlain(prep: Prepared, routes: Routes, v: number, s: number, best: B
     const onward = rowV + placeAt[cell + 1]!;
     const t1 = travelBack[toV]!;
     const t2 = travelSec[onward]!;
-    const legs = (t1 + t2) * secPrice + (pricePerM > 0 ? (travelMBack[toV]! + travelM[onward]!) * pricePerM : 0);
+    const legs =
+      (t1 + t2) * secPrice + (pricePerM > 0 ? (travelMBack[toV]! + travelM[onward]!) * pricePerM : 0);
     const price = base + legs - (n === 0 ? 0 : legPrice[cell]!);
     if (price >= bestPrice) continue;
     const ready = free[cell]! + t1;
@@ -226,7 +228,17 @@ export function penaltyAt(
     if (extra === null) continue;
     for (let e = 0; e < extra[i]!.count[cell]!; e++) {
       const at = cell * EXTRA + e;
-      const found = through(prep, routes, s, p, i, extra[i]!.free[at]!, extra[i]!.cost[at]!, visit, Math.min(limit, best));
+      const found = through(
+        prep,
+        routes,
+        s,
+        p,
+        i,
+        extra[i]!.free[at]!,
+        extra[i]!.cost[at]!,
+        visit,
+        Math.min(limit, best),
+      );
       if (found < best) best = found;
     }
   }
@@ -260,7 +272,8 @@ function through(
     if (ready >= NEVER) break;
     const start = startAt(routes, cell, ready);
     if (start >= NEVER) continue;
-    const price = before + (!prep.hasSoft || isSoftStart(routes, cell, start) ? 0 : startPrice(prep, v, cell, start));
+    const price =
+      before + (!prep.hasSoft || isSoftStart(routes, cell, start) ? 0 : startPrice(prep, v, cell, start));
     if (price >= best) continue;
     const rest = tailPrice(prep, routes, s, j, p + 1, start + prep.duration[cell]!, legOn, best - price);
     if (price + rest >= best) continue;
@@ -291,6 +304,11 @@ function staysWithinReach(prep: Prepared, routes: Routes, v: number, s: number, 
   const legOn = place * prep.places + routes.placeAt[cell + 1]!;
   if (!isLegWithinReach(prep, s, legTo, p === 0)) return false;
   if (p < routes.count[s]! && !isLegWithinReach(prep, s, legOn, false)) return false;
-  const old = routes.count[s] === 0 ? 0 : prep.travelSec[routes.placeAt[cell]! * prep.places + routes.placeAt[cell + 1]!]!;
-  return routes.travelSec[s]! + prep.travelSec[legTo]! + prep.travelSec[legOn]! - old <= prep.shiftMaxTravel[s]!;
+  const old =
+    routes.count[s] === 0
+      ? 0
+      : prep.travelSec[routes.placeAt[cell]! * prep.places + routes.placeAt[cell + 1]!]!;
+  return (
+    routes.travelSec[s]! + prep.travelSec[legTo]! + prep.travelSec[legOn]! - old <= prep.shiftMaxTravel[s]!
+  );
 }

@@ -193,7 +193,17 @@ export function isPossible(prep: Prepared, routes: Routes, s: number): boolean {
 export function dayPenalty(prep: Prepared, routes: Routes, s: number): number {
   const row = routes.rowOf[s]!;
   const leg = routes.placeAt[row]! * prep.places + routes.placeAt[row + 1]!;
-  return tailPrice(prep, routes, s, 0, 1, routes.startSec[s]!, leg, Number.POSITIVE_INFINITY, routes.beforeSec[s]!);
+  return tailPrice(
+    prep,
+    routes,
+    s,
+    0,
+    1,
+    routes.startSec[s]!,
+    leg,
+    Number.POSITIVE_INFINITY,
+    routes.beforeSec[s]!,
+  );
 }
 
 /** Price of the rest of the day for somebody free at `free` in lane i before the leg to position p; Infinity when it cannot be done or costs `limit` or more. */

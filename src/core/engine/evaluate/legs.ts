@@ -98,13 +98,7 @@ export function workEndOver(prep: Prepared, s: number, leave: number, leg: numbe
 }
 
 /** Latest moment to be free for the leg home in lane i so that paid work ends by `workEnd`. */
-export function freeBeforeHome(
-  prep: Prepared,
-  s: number,
-  i: number,
-  workEnd: number,
-  leg: number,
-): number {
+export function freeBeforeHome(prep: Prepared, s: number, i: number, workEnd: number, leg: number): number {
   const first = prep.breakFirst[s]!;
   const count = prep.breakCount[s]!;
   const byEnd = Math.min(workEnd, leaveBy(prep, leg, workEnd + prep.shiftAfter[s]!));

@@ -62,7 +62,13 @@ export function scanOneBreak(prep: Prepared, routes: Routes, v: number, s: numbe
     // The break is behind.
     if (f1 < NEVER) {
       const ready = f1 + t1 - own;
-      const start = isSingle ? (ready > limit ? NEVER : ready > open ? ready : open) : startAt(routes, cellV, ready);
+      const start = isSingle
+        ? ready > limit
+          ? NEVER
+          : ready > open
+            ? ready
+            : open
+        : startAt(routes, cellV, ready);
       if (start < NEVER) {
         const next = start + duration + (isLast ? paid : t2);
         if (next <= (isLast ? hardEnd : latest1[cell + 1]!)) {
@@ -75,14 +81,21 @@ export function scanOneBreak(prep: Prepared, routes: Routes, v: number, s: numbe
     }
     if (!isFree && f0 < NEVER) {
       const arrive = f0 + t1 - own;
-      const start = isSingle ? (arrive > limit ? NEVER : arrive > open ? arrive : open) : startAt(routes, cellV, arrive);
+      const start = isSingle
+        ? arrive > limit
+          ? NEVER
+          : arrive > open
+            ? arrive
+            : open
+        : startAt(routes, cellV, arrive);
       const isClean = !hasSoft || lanes.cost[0]![cell] === 0;
       if (start < NEVER) {
         const isEasy = isClean && (!hasSoft || start <= ease);
         const end = start + duration;
         if (isLast) {
           let leave = end;
-          if (end + t2 > prep.breakDue[k]!) leave = end > bLate ? NEVER : (end > bEarly ? end : bEarly) + bLong;
+          if (end + t2 > prep.breakDue[k]!)
+            leave = end > bLate ? NEVER : (end > bEarly ? end : bEarly) + bLong;
           if (leave < NEVER && leave + paid <= hardEnd) {
             isPossible = true;
             isFree = isEasy && leave + paid <= softEnd;
@@ -110,12 +123,22 @@ export function scanOneBreak(prep: Prepared, routes: Routes, v: number, s: numbe
             : f0 <= bLate
               ? (f0 > bEarly ? f0 : bEarly) + bLong + t1
               : NEVER;
-        const start1 = ready >= NEVER ? NEVER : isSingle ? (ready > limit ? NEVER : ready > open ? ready : open) : startAt(routes, cellV, ready);
+        const start1 =
+          ready >= NEVER
+            ? NEVER
+            : isSingle
+              ? ready > limit
+                ? NEVER
+                : ready > open
+                  ? ready
+                  : open
+              : startAt(routes, cellV, ready);
         if (start1 < NEVER) {
           const next = start1 + duration + (isLast ? paid : t2);
           if (next <= (isLast ? hardEnd : latest1[cell + 1]!)) {
             isPossible = true;
-            isFree = isClean && (!hasSoft || (start1 <= ease && next <= (isLast ? softEnd : soft1[cell + 1]!)));
+            isFree =
+              isClean && (!hasSoft || (start1 <= ease && next <= (isLast ? softEnd : soft1[cell + 1]!)));
           }
         }
       }
@@ -177,7 +200,8 @@ function pricedFrom(
     const start = ready >= NEVER ? NEVER : startAt(routes, cell, ready);
     if (start < NEVER) {
       const price = cost + priceOfStart(prep, routes, v, cell, start);
-      if (price < found) found = Math.min(found, price + tailTop(prep, routes, s, p + 1, start + duration, t2, found - price));
+      if (price < found)
+        found = Math.min(found, price + tailTop(prep, routes, s, p + 1, start + duration, t2, found - price));
     }
   }
   const start = startAt(routes, cell, free + t1 - own);
@@ -202,7 +226,15 @@ function overBreak(prep: Prepared, k: number, free: number, travel: number, own:
 }
 
 /** Rest of the day from position p on with the break behind; `travel` leads to it. */
-function tailTop(prep: Prepared, routes: Routes, s: number, p: number, free: number, travel: number, limit: number): number {
+function tailTop(
+  prep: Prepared,
+  routes: Routes,
+  s: number,
+  p: number,
+  free: number,
+  travel: number,
+  limit: number,
+): number {
   return topFrom(prep, routes, s, p, free, free + travel, travel, limit);
 }
 

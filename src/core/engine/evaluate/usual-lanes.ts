@@ -1,7 +1,7 @@
 import { NEVER, type Prepared } from '../prepare/prepared';
 import type { Routes } from '../state/routes';
-import { addWay } from './ways';
 import { latestReady, latestSoft, priceOfStart, startAt, startPrice } from './starts';
+import { addWay } from './ways';
 
 /**
  * The lanes of a shift with at most one break and constant travel: what the general filling gives,
@@ -197,7 +197,8 @@ function fillBack(prep: Prepared, routes: Routes, s: number): void {
     } else {
       if (top === 1) {
         hard0 = Math.max(hard0 <= -NEVER ? -NEVER : hard0 - leg, beforeRest(prep, k, hard1, leg));
-        if (hasSoft) ease0 = Math.max(ease0 <= -NEVER ? -NEVER : ease0 - leg, beforeRest(prep, k, ease1, leg));
+        if (hasSoft)
+          ease0 = Math.max(ease0 <= -NEVER ? -NEVER : ease0 - leg, beforeRest(prep, k, ease1, leg));
       }
       hard1 = hard1 <= -NEVER ? -NEVER : hard1 - leg;
       ease1 = ease1 <= -NEVER ? -NEVER : ease1 - leg;

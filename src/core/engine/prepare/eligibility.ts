@@ -1,10 +1,11 @@
+import { membershipOf } from '../../model/membership';
 import type { Prices, Problem, Shift, Visit } from '../../model/problem';
 import { headCount, partsToFetch } from '../../model/work-of';
 import { sparedLevels } from '../../objectives/levels-to-spare';
 import { failedAttribute } from '../../rules/attributes';
 import { blocks } from '../../rules/crew';
 import { missingSkills } from '../../rules/skills';
-import { membershipOf, territoryAllows } from '../../rules/territory';
+import { territoryAllows } from '../../rules/territory';
 
 /** What holds of every visit of one profile on every shift of another. */
 interface Match {
@@ -81,8 +82,22 @@ export function preparePairs(
   const fetches = visits.some((v) => v.parts) ? new Uint8Array(visits.length * count) : null;
   const crews = shifts.filter((s) => s.memberIds);
   const isBlocked = shifts.map((s) => !s.memberIds && crews.some((c) => blocks(c, s)));
-  const kinds = profiles(visits, (v) => [v.skills, v.skillMode, v.territoryId, v.attributes, v.crewOf, v.parts]);
-  const shapes = profiles(shifts, (s) => [s.skills, s.territories, s.attributes, s.memberIds?.length, s.parts, s.partsPlaceId]);
+  const kinds = profiles(visits, (v) => [
+    v.skills,
+    v.skillMode,
+    v.territoryId,
+    v.attributes,
+    v.crewOf,
+    v.parts,
+  ]);
+  const shapes = profiles(shifts, (s) => [
+    s.skills,
+    s.territories,
+    s.attributes,
+    s.memberIds?.length,
+    s.parts,
+    s.partsPlaceId,
+  ]);
   const matches = kinds.first.map((v) => shapes.first.map((s) => match(problem, v, s)));
   const hasPay = shifts.some((s) => s.payPerSec);
   for (const [v, visit] of visits.entries()) {
@@ -98,7 +113,7 @@ export function preparePairs(
       const cell = v * count + s;
       eligible[cell] = 1;
       if (found.needsFetch && fetches) fetches[cell] = 1;
-      let price = found.spared * (own.levelToSpare);
+      let price = found.spared * own.levelToSpare;
       if (favoured.length > 0 && !favoured.includes(shift.personId)) price += own.favouredMissed;
       if (avoided.length > 0 && avoided.includes(shift.personId)) price += own.avoidedUsed;
       if (found.membership === 'loan') price += own.loanVisit;

@@ -45,12 +45,7 @@ export function isLinked(problem: Problem, parts: Parts): Uint8Array {
 }
 
 /** Joins what is linked into groups. Equipment alone joins nothing: its units are shared by the whole plan. */
-export function prepareLinks(
-  problem: Problem,
-  parts: Parts,
-  linked: Uint8Array,
-  pinSlot: Int32Array,
-): Links {
+export function prepareLinks(problem: Problem, parts: Parts, linked: Uint8Array, pinSlot: Int32Array): Links {
   const { visits, leadOf } = parts;
   const leadById = new Map<string, number>();
   for (const [v, visit] of visits.entries()) if (leadOf[v] === v) leadById.set(visit.id, v);
@@ -91,7 +86,8 @@ export function prepareLinks(
     groupOf[v] = group;
     groups[group]!.push(v);
   }
-  for (const group of groups) group.sort((a, b) => depth(a, after, leadOf) - depth(b, after, leadOf) || a - b);
+  for (const group of groups)
+    group.sort((a, b) => depth(a, after, leadOf) - depth(b, after, leadOf) || a - b);
   return {
     linked,
     pinSlot,

@@ -42,7 +42,8 @@ export function prepare(problem: Problem): Prepared & { readonly links: Links } 
   closeUnreachable(problem, pairs.eligible, classes);
   const places = travel.places;
   const leg = (a: number, b: number): number =>
-    travel.travelSec[a * places + b]! * prices.travelPerSec + travel.travelM[a * places + b]! * prices.travelPerM;
+    travel.travelSec[a * places + b]! * prices.travelPerSec +
+    travel.travelM[a * places + b]! * prices.travelPerM;
   const once = (price: (v: Visit) => number): Float64Array =>
     Float64Array.from(visits, (v, i) => (isLead(i) ? price(v) : 0));
   const sitePrice = sitePrices(problem, visits);
@@ -86,7 +87,8 @@ export function prepare(problem: Problem): Prepared & { readonly links: Links } 
       {
         shifts: shifts.length,
         eligible: pairs.eligible,
-        priceToBegin: (v, s) => leg(travel.shiftFrom[s]!, visitPlace[v]!) + leg(visitPlace[v]!, travel.shiftTo[s]!),
+        priceToBegin: (v, s) =>
+          leg(travel.shiftFrom[s]!, visitPlace[v]!) + leg(visitPlace[v]!, travel.shiftTo[s]!),
       },
       NEAR_SHIFT_LIMIT,
     ),
@@ -160,7 +162,9 @@ function shiftArrays(problem: Problem) {
     reachM: ints((s) => s.reach?.m ?? NEVER),
     firstReachSec: ints((s) => s.firstReach?.sec ?? NEVER),
     firstReachM: ints((s) => s.firstReach?.m ?? NEVER),
-    hasReach: Uint8Array.from(shifts, (s) => (s.reach || s.firstReach || s.maxTravelSec !== undefined ? 1 : 0)),
+    hasReach: Uint8Array.from(shifts, (s) =>
+      s.reach || s.firstReach || s.maxTravelSec !== undefined ? 1 : 0,
+    ),
   };
 }
 

@@ -21,7 +21,8 @@ export function prepareTravel(problem: Problem, placeIx: ReadonlyMap<string, num
   const vias = viasOf(shifts, placeIx, known);
   const places = known + vias.list.length;
   const base = withVias(travel.durationSec, known, vias.list);
-  const needsM = prices.travelPerM > 0 || shifts.some((s) => s.reach?.m !== undefined || s.firstReach?.m !== undefined);
+  const needsM =
+    prices.travelPerM > 0 || shifts.some((s) => s.reach?.m !== undefined || s.firstReach?.m !== undefined);
   const travelSec = pack(base);
   const travelM = needsM ? pack(withVias(travel.distanceM, known, vias.list)) : travelSec;
   const travelBack = transposed(travelSec, places);

@@ -23,11 +23,7 @@ export function twins(
   return Int32Array.from(problem.shifts, (shift, s) => {
     const { id, personId, ...others } = shift;
     const isBound = limitsOf[s]!.length + rest.restBefore[s]!.length + rest.restAfter[s]!.length > 0;
-    const key = JSON.stringify([
-      isBound ? id : '',
-      isOwn || named.has(personId) ? personId : '',
-      others,
-    ]);
+    const key = JSON.stringify([isBound ? id : '', isOwn || named.has(personId) ? personId : '', others]);
     const known = numbers.get(key) ?? numbers.size;
     numbers.set(key, known);
     return known;

@@ -163,7 +163,8 @@ export function freeUnits(work: Workspace, v: number, begin: number): number[] |
   const chosen: number[] = [];
   for (const [i, kind] of links.kindsOf[v]!.entries()) {
     const unit = links.units[kind]!.findIndex((u, ix) => {
-      if (links.kindsOf[v]!.some((k, before) => before < i && k === kind && chosen[before] === ix)) return false;
+      if (links.kindsOf[v]!.some((k, before) => before < i && k === kind && chosen[before] === ix))
+        return false;
       const { from, to } = spanOf(work, v, begin);
       return u.free.some((f) => f.startSec <= from && f.endSec >= to) && !isHeld(work, v, kind, ix, begin);
     });

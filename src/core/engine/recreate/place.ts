@@ -1,5 +1,4 @@
-import { removeAt } from '../state/edit';
-import { insertAt } from '../state/edit';
+import { insertAt, removeAt } from '../state/edit';
 import { refresh, setLoose, touch, type Workspace } from '../state/workspace';
 
 /** Puts v after position p of shift s; takes it out again and returns false if the day cannot be done after all. */

@@ -57,4 +57,3 @@ function keptInside(work: Workspace, limit: number): number {
   while (kept < limit && work.random.next() < SPLIT_GROWTH) kept++;
   return Math.min(kept, limit);
 }
-

@@ -1,7 +1,7 @@
 import { startPrice } from '../evaluate/starts';
-import { NEVER, type Prepared } from '../prepare/prepared';
 import type { Links } from '../prepare/links';
-import type { Workspace } from './workspace';
+import { NEVER, type Prepared } from '../prepare/prepared';
+import type { Routes } from './routes';
 
 /** Moments to which linked visits are pinned, and the units of equipment that they hold. */
 export interface Pins {
@@ -16,6 +16,14 @@ export interface Pins {
   readonly changes: { v: number; begin: number; cell: number; units: number[] }[];
 }
 
+/** What pinning works on. */
+interface Board {
+  readonly prep: Prepared;
+  readonly links: Links;
+  readonly routes: Routes;
+  readonly pins: Pins;
+}
+
 export function createPins(prep: Prepared & { readonly links: Links }): Pins {
   return {
     beginAt: new Int32Array(prep.visits).fill(NEVER),
@@ -27,7 +35,7 @@ export function createPins(prep: Prepared & { readonly links: Links }): Pins {
 }
 
 /** Lets a visit begin in a class at one moment only. */
-export function writePin(work: Workspace, v: number, cell: number, begin: number): void {
+export function writePin(work: Board, v: number, cell: number, begin: number): void {
   const { routes, links, prep } = work;
   const slot = links.pinSlot[v]!;
   routes.windowOpen[slot] = begin;
@@ -38,21 +46,21 @@ export function writePin(work: Workspace, v: number, cell: number, begin: number
 }
 
 /** Gives a visit its own windows back. */
-export function erasePin(work: Workspace, cell: number): void {
+export function erasePin(work: Board, cell: number): void {
   const { routes, prep } = work;
   routes.windowFirst[cell] = prep.windowFirst[cell]!;
   routes.windowCount[cell] = prep.windowCount[cell]!;
 }
 
 /** Pins a visit for good, or lets it go again with NEVER. */
-export function pin(work: Workspace, v: number, cell: number, begin: number, units: number[]): void {
+export function pin(work: Board, v: number, cell: number, begin: number, units: number[]): void {
   const { pins } = work;
   pins.changes.push({ v, begin: pins.beginAt[v]!, cell: pins.cellOf[v]!, units: pins.unitsOf[v]! });
   set(work, v, cell, begin, units);
   if (begin < NEVER) writePin(work, v, cell, begin);
 }
 
-function set(work: Workspace, v: number, cell: number, begin: number, units: number[]): void {
+function set(work: Board, v: number, cell: number, begin: number, units: number[]): void {
   const { pins, links } = work;
   if (pins.cellOf[v]! >= 0) erasePin(work, pins.cellOf[v]!);
   for (const [i, unit] of pins.unitsOf[v]!.entries()) pins.holders[links.kindsOf[v]![i]!]![unit]!.delete(v);
@@ -62,12 +70,12 @@ function set(work: Workspace, v: number, cell: number, begin: number, units: num
   for (const [i, unit] of units.entries()) pins.holders[links.kindsOf[v]![i]!]![unit]!.add(v);
 }
 
-export function forgetPinChanges(work: Workspace): void {
+export function forgetPinChanges(work: Board): void {
   work.pins.changes.length = 0;
 }
 
 /** Undoes this iteration's changes, the last first. */
-export function takePinsBack(work: Workspace): void {
+export function takePinsBack(work: Board): void {
   const { changes } = work.pins;
   for (let i = changes.length - 1; i >= 0; i--) {
     const { v, begin, cell, units } = changes[i]!;

@@ -1,6 +1,6 @@
 import { assert } from '../base/assert';
-import { changingTimes, constantTimes } from '../travel/time-of-day';
-import type { Problem, Shift, Visit } from './problem';
+import type { Problem, Shift, Visit } from '../model/problem';
+import { changingTimes, constantTimes } from './time-of-day';
 
 /** Look-ups over a problem. */
 export interface ProblemIndex {
