@@ -1,6 +1,19 @@
 /** The layer table of docs/architecture.md, as rules. */
 const core = (name) => `^src/core/${name}/`;
-const coreOrder = ['base', 'time', 'geo', 'model', 'travel', 'timing', 'rules', 'objectives', 'verify'];
+const coreOrder = [
+  'base',
+  'time',
+  'geo',
+  'model',
+  'travel',
+  'timing',
+  'rules',
+  'objectives',
+  'verify',
+  'explain',
+  'offers',
+  'simulate',
+];
 const mayNot = (name, from, to, comment) => ({ name, severity: 'error', comment, from: { path: from }, to });
 const coreRules = coreOrder.map((layer, ix) =>
   mayNot(
@@ -28,7 +41,12 @@ module.exports = {
       'measures do not know rules',
     ),
     mayNot('geo-apart', core('geo'), { path: core('time') }, 'geo knows no time'),
-    mayNot('engine-blind', core('engine'), { path: core('verify') }, 'the engine never sees its judge'),
+    mayNot(
+      'engine-blind',
+      core('engine'),
+      { path: ['verify', 'explain', 'offers', 'simulate'].map(core) },
+      'the engine never sees its judge',
+    ),
     mayNot(
       'core-pure',
       '^src/core/',

@@ -2,6 +2,10 @@
 export { assert } from './base/assert';
 export { createRandom, type Random } from './base/random';
 export { stableJson } from './base/stable-json';
+export { boardOf } from './explain/board';
+export { funnelOf } from './explain/funnel';
+export { placesFor, planWithPlace } from './explain/places';
+export { relaxationsFor } from './explain/relax';
 export { greatCircleM, type LatLon } from './geo/point';
 export { centreOf, isInside } from './geo/polygon';
 export {
@@ -27,7 +31,10 @@ export {
   MAX_BREAKS,
 } from './model/problem';
 export { priceRoute, priceStop } from './objectives/price-plan';
+export { gapFillers } from './offers/gap-fillers';
+export { offerWindows, windowsWithin } from './offers/offer-windows';
 export type { RuleCode, Violation } from './rules/violation';
+export { simulatePlan } from './simulate/simulate-plan';
 export type { Interval } from './time/interval';
 export { type DayException, type WeekPattern, workingIntervals } from './time/week-pattern';
 export {

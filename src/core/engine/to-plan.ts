@@ -1,5 +1,6 @@
 import { assert } from '../base/assert';
-import type { Plan, PlannedRoute, PlannedStop } from '../model/plan';
+import type { Plan, PlannedRoute } from '../model/plan';
+import { plannedRoute } from '../timing/planned-route';
 import { timeRoute } from '../timing/time-route';
 import type { ProblemIndex } from '../travel/problem-index';
 import type { Links } from './prepare/links';
@@ -33,18 +34,7 @@ export function toPlan(
     assert(timed, `the sequence on shift ${shift.id} can be timed`);
     workEnd[s] = timed.workEndSec;
     for (const v of visits) planned.add(v.id);
-    routeOf[s] = {
-      shiftId: shift.id,
-      departSec: timed.departSec,
-      breakStartSecs: timed.breaks.map((b) => b.startSec),
-      stops: timed.stops.map(
-        ({ visit, startSec, equipmentIds }): PlannedStop =>
-          equipmentIds.length > 0
-            ? { visitId: visit.id, startSec, equipmentIds }
-            : { visitId: visit.id, startSec },
-      ),
-      arriveSec: timed.arriveSec,
-    };
+    routeOf[s] = plannedRoute(timed);
   }
   const routes = routeOf.filter((r) => r !== null);
   const unplannedVisitIds = problem.visits.filter((v) => !planned.has(v.id)).map((v) => v.id);

@@ -61,3 +61,20 @@ export function priceRoute(route: TimedRoute, index: ProblemIndex): Parts {
 export function totalPrice(parts: Parts): number {
   return OBJECTIVES.reduce((sum, o) => sum + parts[o].price, 0);
 }
+
+/** Price of one person's day, micros: the sum of priceRoute without its parts, for whoever asks often. */
+export function routePrice(route: TimedRoute, index: ProblemIndex): number {
+  const { shift } = route;
+  let price = 0;
+  for (const objective of OBJECTIVES) {
+    const measure = ALL_OBJECTIVES[objective];
+    const amount = measure.ofRoute?.(route) ?? 0;
+    if (amount !== 0) price += amount * measure.unitPrice({ index, shift });
+    if (!measure.ofStop) continue;
+    for (const stop of route.stops) {
+      const count = measure.ofStop(stop, route, index);
+      if (count !== 0) price += count * measure.unitPrice({ index, visit: stop.visit, shift });
+    }
+  }
+  return price;
+}

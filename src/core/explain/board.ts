@@ -1,0 +1,115 @@
+import type { Plan } from '../model/plan';
+import type { Problem, Visit } from '../model/problem';
+import { routePrice } from '../objectives/price-plan';
+import { ALL_RULES } from '../rules/all';
+import { RULE_CODES, type RuleCode, type Violation } from '../rules/violation';
+import { type Given, timeRoute } from '../timing/time-route';
+import type { TimedPlan, TimedRoute } from '../timing/timed-plan';
+import type { ProblemIndex } from '../travel/problem-index';
+import { replay } from '../verify/replay';
+
+/** A plan made ready for trying visits in it. */
+export interface Board {
+  readonly index: ProblemIndex;
+  readonly timed: TimedPlan;
+  readonly routeOf: ReadonlyMap<string, TimedRoute>;
+  readonly priceOf: ReadonlyMap<string, number>;
+  /** Visits whose beginning is agreed with other shifts, and stays. */
+  readonly agreed: ReadonlyMap<string, number>;
+  readonly equipment: ReadonlyMap<string, readonly string[]>;
+  /** What the plan breaks as it is. */
+  readonly known: ReadonlySet<string>;
+  /** Whether any rule looks across shifts in this problem. */
+  readonly isAcross: boolean;
+}
+
+/** Reads a plan once, so that many visits can be tried in it. Null when the plan cannot be replayed. */
+export function boardOf(index: ProblemIndex, plan: Plan): Board | null {
+  const replayed = replay(index, plan);
+  if (!replayed.ok) return null;
+  return boardFrom(index, replayed.timed);
+}
+
+function boardFrom(index: ProblemIndex, timed: TimedPlan): Board {
+  const followed = new Set(index.problem.visits.flatMap((v) => (v.after ? [v.after.visitId] : [])));
+  const agreed = new Map<string, number>();
+  const equipment = new Map<string, readonly string[]>();
+  for (const { stops } of timed.routes) {
+    for (const { visit, startSec, equipmentIds } of stops) {
+      if ((visit.people ?? 1) > 1 || visit.after || visit.equipment || followed.has(visit.id)) {
+        agreed.set(visit.id, startSec);
+      }
+      if (equipmentIds.length > 0) equipment.set(visit.id, equipmentIds);
+    }
+  }
+  return {
+    index,
+    timed,
+    routeOf: new Map(timed.routes.map((r) => [r.shift.id, r])),
+    priceOf: new Map(timed.routes.map((r) => [r.shift.id, routePrice(r, index)])),
+    agreed,
+    equipment,
+    known: new Set(violationKeys(index, timed, null)),
+    isAcross: Object.values(ACROSS).some((asks) => asks(index.problem)),
+  };
+}
+
+/** The same plan with a visit taken out, so that it can be tried elsewhere; null when its day no longer works. */
+export function withoutVisit(board: Board, visit: Visit): Board | null {
+  const { index, timed } = board;
+  const isOn = (r: TimedRoute): boolean => r.stops.some((s) => s.visit.id === visit.id);
+  if (!timed.routes.some(isOn)) return board;
+  const routeOf = new Map(board.routeOf);
+  const priceOf = new Map(board.priceOf);
+  for (const route of timed.routes.filter(isOn)) {
+    const rest = route.stops.map((s) => s.visit).filter((v) => v.id !== visit.id);
+    routeOf.delete(route.shift.id);
+    priceOf.delete(route.shift.id);
+    if (rest.length === 0) continue;
+    const shorter = timeRoute(index, route.shift, rest, givenOf(board));
+    if (!shorter) return null;
+    routeOf.set(route.shift.id, shorter);
+    priceOf.set(route.shift.id, routePrice(shorter, index));
+  }
+  const routes = timed.routes.flatMap((r) => routeOf.get(r.shift.id) ?? []);
+  return { ...board, timed: { routes, unplanned: [...timed.unplanned, visit] }, routeOf, priceOf };
+}
+
+/** What a day must keep to when it is timed anew, with one more beginning agreed if wished. */
+export function givenOf(
+  { agreed, equipment }: Board,
+  more: { readonly visitId: string; readonly startSec: number } | null = null,
+): Given {
+  const starts = more === null ? agreed : new Map([...agreed, [more.visitId, more.startSec]]);
+  return { starts, equipment };
+}
+
+/** Rules that look at several shifts at once, and what makes them worth asking. */
+const ACROSS: Partial<Record<RuleCode, (problem: Problem) => boolean>> = {
+  structure: () => false,
+  together: (p) => p.visits.some((v) => (v.people ?? 1) > 1),
+  equipment: (p) => (p.equipment ?? []).length > 0,
+  order: (p) => p.visits.some((v) => v.after),
+  'same-person': (p) => p.visits.some((v) => v.samePersonAs !== undefined),
+  rest: (p) => p.rules.restSec !== undefined,
+  'work-limit': (p) => (p.limits ?? []).length > 0,
+};
+
+function keyOf({ rule, shiftId, visitId }: Violation): string {
+  return `${rule} ${shiftId ?? ''} ${visitId ?? ''}`;
+}
+
+/** What a plan breaks; of the rules that judge shifts one by one, only in the shifts that `changed` names. */
+export function violationKeys(
+  index: ProblemIndex,
+  timed: TimedPlan,
+  changed: ReadonlySet<string> | null,
+): string[] {
+  const { problem } = index;
+  const local = { ...timed, routes: timed.routes.filter((r) => changed?.has(r.shift.id) ?? true) };
+  return RULE_CODES.flatMap((code) => {
+    const isAcross = ACROSS[code];
+    if (!isAcross) return ALL_RULES[code](index, local);
+    return isAcross(problem) ? ALL_RULES[code](index, timed) : [];
+  }).map(keyOf);
+}

@@ -1,0 +1,216 @@
+import { OBJECTIVES, type Objective, type Part, type Parts, type Plan } from '../model/plan';
+import type { Shift, Visit } from '../model/problem';
+import { busyIds } from '../model/work-of';
+import { pricePlan, totalPrice } from '../objectives/price-plan';
+import { plannedRoute } from '../timing/planned-route';
+import type { TimedPlan, TimedRoute } from '../timing/timed-plan';
+import { type Board, violationKeys, withoutVisit } from './board';
+import { isPairPossible } from './pair-reasons';
+import { cheapestTries, type Spot, type Try, tryAt } from './tries';
+
+/** A way to place a visit: one spot for each person needed, all beginning at one moment. */
+export interface Place {
+  readonly spots: readonly Spot[];
+  readonly startSec: number;
+  /** Whether the beginning is agreed, with others or by whoever asked; otherwise it follows from the day. */
+  readonly isAgreed: boolean;
+  /** Change of the whole plan's price, micros. */
+  readonly price: number;
+  /** Change of each measure's amount and price; of a loose end also what leaving it would have cost. */
+  readonly change: Parts;
+  /** Other visits that would begin more than a quarter of an hour earlier or later. */
+  readonly moved: number;
+}
+
+const MOVED_SEC = 15 * 60;
+/** Places looked at beyond those asked for, should some break a rule that looks across shifts. */
+const SPARE = 4;
+const SPARE_ACROSS = 40;
+
+export interface PlaceOptions {
+  /** At most so many places, the cheapest first. */
+  readonly limit: number;
+  /** Only shifts for which this holds. */
+  readonly shifts?: ((shift: Shift) => boolean) | undefined;
+  /** Begin at this moment only. */
+  readonly startSec?: number | undefined;
+}
+
+/**
+ * The best places for a visit in a plan, cheapest first, each with the change of every measure. A visit
+ * that is planned is tried everywhere as if it were not; the change is against the plan as it is. Each
+ * place returned breaks no rule that the plan did not break before.
+ */
+export function placesFor(board: Board, visit: Visit, options: PlaceOptions): Place[] {
+  const free = withoutVisit(board, visit);
+  if (!free) return [];
+  const wanted = options.shifts ?? (() => true);
+  const shifts = board.index.problem.shifts.filter((s) => wanted(s) && isPairPossible(board.index, visit, s));
+  const { startSec } = options;
+  const isAgreed = startSec !== undefined || (visit.people ?? 1) > 1;
+  const most = options.limit + (board.isAcross ? SPARE_ACROSS : SPARE);
+  const ways =
+    (visit.people ?? 1) > 1
+      ? waysTogether(free, visit, shifts, startSec)
+      : cheapestTries(free, visit, shifts, { startSec, most }).map((t) => [t]);
+  const sorted = ways
+    .map((tries) => ({ tries, price: tries.reduce((sum, t) => sum + t.price, 0) }))
+    .sort((a, b) => a.price - b.price);
+  const out: Place[] = [];
+  for (const { tries } of sorted) {
+    if (out.length === options.limit) break;
+    const place = judge(board, free, visit, { tries, isAgreed });
+    if (place) out.push(place);
+  }
+  return out.sort((a, b) => a.price - b.price);
+}
+
+/** Ways to send several people at once: at each moment some one of them could begin, the cheapest of them all. */
+function waysTogether(
+  board: Board,
+  visit: Visit,
+  shifts: readonly Shift[],
+  given: number | undefined,
+): Try[][] {
+  const people = visit.people ?? 1;
+  const all = { most: shifts.length };
+  const moments =
+    given === undefined
+      ? new Set(cheapestTries(board, visit, shifts, all).map((t) => t.startSec))
+      : new Set([given]);
+  return [...moments].flatMap((startSec) => {
+    const chosen: Try[] = [];
+    const busy = new Set<string>();
+    for (const t of cheapestTries(board, visit, shifts, { ...all, startSec })) {
+      if (chosen.length === people || busyIds(t.shift).some((id) => busy.has(id))) continue;
+      for (const id of busyIds(t.shift)) busy.add(id);
+      chosen.push(t);
+    }
+    return chosen.length === people ? [chosen] : [];
+  });
+}
+
+/** Lays a way into the whole plan: null when it breaks a rule anew. */
+function judge(
+  board: Board,
+  free: Board,
+  visit: Visit,
+  { tries, isAgreed }: { readonly tries: readonly Try[]; readonly isAgreed: boolean },
+): Place | null {
+  const laid = lay(free, visit, tries);
+  if (!laid) return null;
+  const { timed, changed } = laid;
+  // Days that lost the visit count as well: without it a leg may be out of reach.
+  const differing = timed.routes.filter((r) => board.routeOf.get(r.shift.id) !== r);
+  for (const key of violationKeys(board.index, timed, new Set(differing.map((r) => r.shift.id)))) {
+    if (!board.known.has(key)) return null;
+  }
+  const change = changeOf(board, timed);
+  return {
+    spots: tries.map(({ shiftId, position }) => ({ shiftId, position })),
+    startSec: tries[0]!.startSec,
+    isAgreed,
+    price: totalPrice(change),
+    change,
+    moved: movedBetween(board, changed.values(), visit.id),
+  };
+}
+
+interface Laid {
+  readonly timed: TimedPlan;
+  readonly changed: ReadonlyMap<string, TimedRoute>;
+}
+
+/** The plan with the timed tries in place of the days that they change; null when no equipment is free. */
+function lay(free: Board, visit: Visit, tries: readonly Try[]): Laid | null {
+  const equipmentIds = unitsFor(free, visit, tries[0]!);
+  if (!equipmentIds) return null;
+  const changed = new Map(
+    tries.map(({ shiftId, route, position }) => {
+      const stops = route.stops.map((s, i) => (i === position ? { ...s, equipmentIds } : s));
+      return [shiftId, { ...route, stops }];
+    }),
+  );
+  const routes = [
+    ...free.timed.routes.map((r) => changed.get(r.shift.id) ?? r),
+    ...[...changed.values()].filter((r) => !free.routeOf.has(r.shift.id)),
+  ];
+  const unplanned = free.timed.unplanned.filter((v) => v.id !== visit.id);
+  return { timed: { routes, unplanned }, changed };
+}
+
+/** The plan that placing a visit comes to. Its price is claimed from the board's and the place's change. */
+export function planWithPlace(board: Board, visit: Visit, place: Place): Plan | null {
+  const free = withoutVisit(board, visit);
+  if (!free) return null;
+  const startSec = place.isAgreed ? place.startSec : undefined;
+  const tries = place.spots.map((spot) => {
+    const shift = board.index.shiftById.get(spot.shiftId);
+    return shift ? tryAt(free, visit, { ...spot, shift }, startSec) : null;
+  });
+  if (tries.some((t) => t === null)) return null;
+  const laid = lay(free, visit, tries as Try[]);
+  if (!laid) return null;
+  const { timed } = laid;
+  return {
+    format: 'lime-plan',
+    version: 1,
+    routes: timed.routes.map(plannedRoute),
+    unplannedVisitIds: timed.unplanned.map((v) => v.id),
+    price: totalPrice(pricePlan(timed, board.index)),
+  };
+}
+
+/** Free units for the visit at the moment of a try; null when there are none. */
+function unitsFor(board: Board, visit: Visit, { route, position }: Try): string[] | null {
+  const { startSec, finishSec } = route.stops[position]!;
+  const chosen: string[] = [];
+  if (!visit.equipment) return chosen;
+  const stops = board.timed.routes.flatMap((r) => r.stops);
+  for (const kind of visit.equipment) {
+    const unit = (board.index.problem.equipment ?? []).find(
+      (u) =>
+        u.kind === kind &&
+        !chosen.includes(u.id) &&
+        u.free.some((f) => f.startSec <= startSec && f.endSec >= finishSec) &&
+        !stops.some((s) => s.equipmentIds.includes(u.id) && s.startSec < finishSec && startSec < s.finishSec),
+    );
+    if (!unit) return null;
+    chosen.push(unit.id);
+  }
+  return chosen;
+}
+
+/** Change of every measure between the board's plan and another, from the days that differ. */
+function changeOf(board: Board, next: TimedPlan): Parts {
+  const { index } = board;
+  const before = new Map(board.timed.routes.map((r) => [r.shift.id, r]));
+  const after = new Map(next.routes.map((r) => [r.shift.id, r]));
+  const differing = [...new Set([...before.keys(), ...after.keys()])].filter(
+    (id) => before.get(id) !== after.get(id),
+  );
+  const partsOf = (plan: TimedPlan, routes: ReadonlyMap<string, TimedRoute>): Parts => {
+    const own = differing.flatMap((id) => routes.get(id) ?? []);
+    const parts = pricePlan({ routes: own, unplanned: plan.unplanned }, index);
+    if (!index.problem.prices.unfairPerSec) return parts;
+    // The fair share is of all the work, not of the days that differ.
+    return { ...parts, unfairShare: pricePlan({ routes: plan.routes, unplanned: [] }, index).unfairShare };
+  };
+  const was = partsOf(board.timed, before);
+  const is = partsOf(next, after);
+  return Object.fromEntries(
+    OBJECTIVES.map((o) => [o, { amount: is[o].amount - was[o].amount, price: is[o].price - was[o].price }]),
+  ) as Record<Objective, Part>;
+}
+
+function movedBetween(board: Board, changed: Iterable<TimedRoute>, visitId: string): number {
+  const moved = new Set<string>();
+  for (const route of changed) {
+    const was = new Map(board.routeOf.get(route.shift.id)?.stops.map((s) => [s.visit.id, s.startSec]));
+    for (const { visit, startSec } of route.stops) {
+      const before = visit.id === visitId ? undefined : was.get(visit.id);
+      if (before !== undefined && Math.abs(startSec - before) > MOVED_SEC) moved.add(visit.id);
+    }
+  }
+  return moved.size;
+}

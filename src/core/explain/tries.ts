@@ -1,0 +1,150 @@
+import type { Shift, Visit } from '../model/problem';
+import { durationOf } from '../model/work-of';
+import { routePrice } from '../objectives/price-plan';
+import { timeRoute } from '../timing/time-route';
+import type { TimedRoute } from '../timing/timed-plan';
+import { startWindows } from '../timing/windows';
+import type { ProblemIndex } from '../travel/problem-index';
+import { type Board, givenOf } from './board';
+
+/** A place in one shift: after so many stops. */
+export interface Spot {
+  readonly shiftId: string;
+  readonly position: number;
+}
+
+/** A place in one shift that has been timed. */
+export interface Try extends Spot {
+  readonly shift: Shift;
+  readonly route: TimedRoute;
+  readonly startSec: number;
+  readonly price: number;
+}
+
+/** A place that may do, and what it costs at least. */
+interface Candidate extends Spot {
+  readonly shift: Shift;
+  readonly bound: number;
+}
+
+/** Every place in a shift's day for a visit that a cheap look does not rule out. */
+function candidatesIn(board: Board, visit: Visit, shift: Shift, startSec: number | undefined): Candidate[] {
+  const { index } = board;
+  const { prices } = index.problem;
+  const stops = board.routeOf.get(shift.id)?.stops ?? [];
+  const hours = hoursOf(visit, shift, startSec);
+  const out: Candidate[] = [];
+  const leg = (from: string, to: string): number =>
+    index.usualSec(from, to) * prices.travelPerSec + index.travelM(from, to) * prices.travelPerM;
+  // Grouping at a site can make other visits cheaper; nothing else can.
+  const saved = visit.prices?.siteTrip ?? prices.siteTrip ?? 0;
+  for (let position = 0; position <= stops.length; position++) {
+    if (!mayFit(index, board.routeOf.get(shift.id), visit, position, hours)) continue;
+    const from = stops[position - 1]?.visit.placeId ?? shift.startPlaceId;
+    const to = stops[position]?.visit.placeId ?? shift.endPlaceId;
+    const old = stops.length === 0 ? 0 : leg(from, to);
+    const bound = index.problem.travel.byTime
+      ? 0
+      : leg(from, visit.placeId) + leg(visit.placeId, to) - old - saved;
+    out.push({ shiftId: shift.id, position, shift, bound });
+  }
+  return out;
+}
+
+/** Times one place; null when the day cannot be done with it. */
+export function tryAt(
+  board: Board,
+  visit: Visit,
+  at: Spot & { readonly shift: Shift },
+  startSec: number | undefined,
+): Try | null {
+  const { index } = board;
+  const { shiftId, position, shift } = at;
+  const given = givenOf(board, startSec === undefined ? null : { visitId: visit.id, startSec });
+  const visits = board.routeOf.get(shiftId)?.stops.map((s) => s.visit) ?? [];
+  const route = timeRoute(
+    index,
+    shift,
+    [...visits.slice(0, position), visit, ...visits.slice(position)],
+    given,
+  );
+  if (!route) return null;
+  const price = routePrice(route, index) - (board.priceOf.get(shiftId) ?? 0);
+  return { shiftId, position, shift, route, startSec: route.stops[position]!.startSec, price };
+}
+
+/**
+ * The cheapest place of each shift, of the `most` shifts where it costs least. Places are timed in the
+ * order of what they cost at least, until none that is left can be among them.
+ */
+export function cheapestTries(
+  board: Board,
+  visit: Visit,
+  shifts: readonly Shift[],
+  options: { readonly startSec?: number | undefined; readonly most: number },
+): Try[] {
+  const { startSec, most } = options;
+  const candidates = shifts
+    .flatMap((s) => candidatesIn(board, visit, s, startSec))
+    .sort((a, b) => a.bound - b.bound);
+  const best = new Map<string, Try>();
+  let border = Number.POSITIVE_INFINITY;
+  for (const candidate of candidates) {
+    if (candidate.bound >= border) break;
+    const known = best.get(candidate.shiftId);
+    if (known && candidate.bound >= known.price) continue;
+    const found = tryAt(board, visit, candidate, startSec);
+    if (!found || (known && found.price >= known.price)) continue;
+    best.set(candidate.shiftId, found);
+    if (best.size >= most) {
+      border = [...best.values()].map((t) => t.price).sort((a, b) => a - b)[most - 1]!;
+    }
+  }
+  return [...best.values()].sort((a, b) => a.price - b.price).slice(0, most);
+}
+
+interface Hours {
+  readonly firstSec: number;
+  readonly lastSec: number;
+  readonly durationSec: number;
+}
+
+function hoursOf(visit: Visit, shift: Shift, startSec: number | undefined): Hours {
+  const durationSec = durationOf(visit, shift);
+  if (startSec !== undefined) return { firstSec: startSec, lastSec: startSec, durationSec };
+  const windows = startWindows(visit, durationSec);
+  return {
+    firstSec: Math.min(...windows.map((w) => w.startSec)),
+    lastSec: Math.max(...windows.map((w) => w.latestSec)),
+    durationSec,
+  };
+}
+
+/** A cheap look at the neighbours before the whole day is timed: false only where it cannot fit. */
+function mayFit(
+  index: ProblemIndex,
+  route: TimedRoute | undefined,
+  visit: Visit,
+  position: number,
+  hours: Hours,
+): boolean {
+  if (!route || index.problem.travel.byTime) return true;
+  const before = route.stops[position - 1];
+  if (before) {
+    // However early the stop before could be done, it takes its time from the beginning of the shift.
+    const earliest = Math.max(route.shift.startSec, firstStart(before.visit, route.shift));
+    const free = earliest + before.finishSec - before.startSec;
+    if (free + index.usualSec(before.visit.placeId, visit.placeId) > hours.lastSec) return false;
+  }
+  const after = route.stops[position];
+  if (!after) return true;
+  const latest = Math.max(
+    ...startWindows(after.visit, after.finishSec - after.startSec).map((w) => w.latestSec),
+  );
+  const begun = Math.max(hours.firstSec, route.shift.startSec);
+  return begun + hours.durationSec + index.usualSec(visit.placeId, after.visit.placeId) <= latest;
+}
+
+function firstStart(visit: Visit, shift: Shift): number {
+  return Math.min(...startWindows(visit, durationOf(visit, shift)).map((w) => w.startSec));
+}
