@@ -8,7 +8,7 @@ const number = (least: number) => z.coerce.number({ error: 'expected a number' }
 
 export const solveArguments = z
   .object({
-    format: z.enum(['lime', 'solomon']).default('lime'),
+    format: z.enum(['lime', 'solomon', 'tsplib']).default('lime'),
     rounding: z.enum(['none', 'trunc1', 'nint']).default('none'),
     objective: z.enum(['distance', 'vehicles-distance']).default('distance'),
     customers: z.coerce.number().int().min(1).optional(),

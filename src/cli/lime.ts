@@ -1,13 +1,15 @@
 import { z } from 'zod';
 import { planSchema, problemSchema } from '@/contract/problem-schema';
 import { readArguments, UsageError } from './arguments';
+import { explainCommand } from './explain-command';
 import { solveCommand } from './solve-command';
 import { verifyCommand } from './verify-command';
 
 const USAGE = `usage:
-  lime solve FILE [--format lime|solomon] [--rounding none|trunc1|nint] [--objective distance|vehicles-distance]
+  lime solve FILE [--format lime|solomon|tsplib] [--rounding none|trunc1|nint] [--objective distance|vehicles-distance]
        [--customers N] [--seconds S | --iterations N] [--seed K] [--start PLAN] [--out FILE] [--trace FILE.csv]
   lime verify PROBLEM PLAN
+  lime explain PROBLEM PLAN VISIT
   lime schema problem|plan`;
 
 function schemaCommand(name: string | undefined): number {
@@ -23,6 +25,8 @@ function run(argv: readonly string[]): number {
   if (command === 'solve' && words[0] !== undefined) return solveCommand(words[0], options);
   if (command === 'verify' && words[0] !== undefined && words[1] !== undefined)
     return verifyCommand(words[0], words[1]);
+  if (command === 'explain' && words[0] !== undefined && words[1] !== undefined && words[2] !== undefined)
+    return explainCommand(words[0], words[1], words[2]);
   if (command === 'schema') return schemaCommand(words[0]);
   throw new UsageError(USAGE);
 }

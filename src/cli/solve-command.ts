@@ -2,6 +2,7 @@ import { writeFileSync } from 'node:fs';
 import type { Read } from '@/contract/file-error';
 import { readPlan, readProblem } from '@/contract/read-problem';
 import { readSolomon, solomonText } from '@/contract/solomon';
+import { readTsplib, tourText } from '@/contract/tsplib';
 import { type Budget, type SearchState, solve } from '@/core/engine/index';
 import type { Plan, Problem } from '@/core/index';
 import { verifyPlan } from '@/core/index';
@@ -28,6 +29,10 @@ function readJob(path: string, options: SolveArguments): Job {
   const text = readText(path);
   if (options.format === 'lime') {
     return { problem: must(path, readProblem(text)), print: (plan) => `${JSON.stringify(plan, null, 1)}\n` };
+  }
+  if (options.format === 'tsplib') {
+    const tour = must(path, readTsplib(text));
+    return { problem: tour.problem, print: (plan) => tourText(tour, plan) };
   }
   const { rounding, objective, customers } = options;
   const solomon = must(path, readSolomon(text, path, { rounding, objective, customers }));

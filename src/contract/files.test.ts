@@ -155,6 +155,26 @@ describe('the command line', () => {
     expect(verified.status).toBe(0);
     expect(JSON.parse(verified.stdout)).toMatchObject({ violations: [], priceAgrees: true });
   });
+  it('explains a visit: funnel, places, and what would make room', () => {
+    const answer = lime('explain', join(folder, 'good.json'), join(folder, 'plan.json'), good.visits[0]!.id);
+    expect(answer.status).toBe(0);
+    const { funnel, places } = JSON.parse(answer.stdout);
+    expect(funnel.shifts).toBe(good.shifts.length);
+    expect(Array.isArray(places)).toBe(true);
+    expect(lime('explain', join(folder, 'good.json'), join(folder, 'plan.json'), 'nobody').status).toBe(2);
+  });
+  it('solves a tour and writes it as one', () => {
+    const tour = lime(
+      'solve',
+      'tests/outside/tsplib/burma14.tsp',
+      '--format',
+      'tsplib',
+      '--iterations',
+      '2000',
+    );
+    expect(tour.status).toBe(0);
+    expect(tour.stdout).toContain('COMMENT : length 3323');
+  });
   it('exits with 1 for a plan that breaks a rule', () => {
     const plan = JSON.parse(readFileSync(join(folder, 'plan.json'), 'utf8'));
     plan.unplannedVisitIds.push(plan.routes[0].stops[0].visitId);

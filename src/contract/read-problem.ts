@@ -189,6 +189,10 @@ function wholeError(problem: Problem): FileError | null {
   for (const [i, limit] of (problem.limits ?? []).entries()) {
     const k = limit.shiftIds.findIndex((s) => !shifts.has(s));
     if (k >= 0) return fail(`limits[${i}].shiftIds[${k}]`, `no shift "${limit.shiftIds[k]}"`);
+    const twice = limit.shiftIds.findIndex((s, at) => limit.shiftIds.indexOf(s) < at);
+    if (twice >= 0) {
+      return fail(`limits[${i}].shiftIds[${twice}]`, `"${limit.shiftIds[twice]}" is listed already`);
+    }
   }
   const { byTime } = problem.travel;
   if (!byTime) return null;
