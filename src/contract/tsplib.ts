@@ -20,11 +20,14 @@ const DISTANCE: Readonly<Record<string, (a: Point, b: Point) => number>> = {
   GEO: geographic,
 };
 
+/** π as the library has it; the true one gives other lengths. */
+const ROUNDED_PI = 3_141_592 / 1e6;
+
 /** The library's own idea of the earth, with its rounded π, degrees and minutes as DDD.MM. */
 function geographic(a: Point, b: Point): number {
   const radians = (x: number): number => {
     const degrees = Math.trunc(x);
-    return (3.141592 * (degrees + (5 * (x - degrees)) / 3)) / 180;
+    return (ROUNDED_PI * (degrees + (5 * (x - degrees)) / 3)) / 180;
   };
   const q1 = Math.cos(radians(a[1]) - radians(b[1]));
   const q2 = Math.cos(radians(a[0]) - radians(b[0]));
