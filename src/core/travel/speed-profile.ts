@@ -1,0 +1,46 @@
+import type { LatLon } from '../geo/point';
+import type { TravelByTime } from '../model/problem';
+import { instantOf } from '../time/zone';
+import type { RoadClass, RoadGraph } from './road-network';
+import { travelMatrix } from './travel-matrix';
+
+/** Speeds by road class in percent of the usual ones: rush hour in town, a quiet night on the main roads. */
+export type Speeds = Readonly<Record<RoadClass, number>>;
+
+/** From a minute of the local day on, one set of speeds holds. */
+export interface SpeedPeriod {
+  readonly fromMin: number;
+  readonly speeds: Speeds;
+}
+
+function slowed(graph: RoadGraph, speeds: Speeds): RoadGraph {
+  const { roads } = graph.network;
+  const seconds = graph.seconds.map((sec, arc) => (sec * 100) / speeds[roads[graph.roadOf[arc]!]!.roadClass]);
+  return { ...graph, seconds };
+}
+
+/**
+ * Durations between places by time of day: one matrix for each set of speeds, by the way that is fastest
+ * at those speeds, and a timeline of local days. Periods are ascending from midnight; days that have an
+ * hour more or less are followed by the clock. Seconds count from `originSec` (UTC).
+ */
+export function travelByTime(
+  graph: RoadGraph,
+  points: readonly LatLon[],
+  periods: readonly SpeedPeriod[],
+  days: { readonly dates: readonly string[]; readonly zone: string; readonly originSec: number },
+): TravelByTime {
+  const sets = [...new Map(periods.map((p) => [JSON.stringify(p.speeds), p.speeds])).values()];
+  const sliceOf = new Map(sets.map((speeds, i) => [JSON.stringify(speeds), i]));
+  const timeline = days.dates.flatMap((date) =>
+    periods.map((p) => ({
+      fromSec: instantOf(date, p.fromMin, days.zone) - days.originSec,
+      slice: sliceOf.get(JSON.stringify(p.speeds))!,
+    })),
+  );
+  return {
+    slices: sets.map((speeds) => travelMatrix(slowed(graph, speeds), points).durationSec),
+    // Two periods can begin at once where the clock jumps over one of them: the later one holds.
+    timeline: timeline.filter((t, i) => (timeline[i + 1]?.fromSec ?? Number.POSITIVE_INFINITY) > t.fromSec),
+  };
+}
