@@ -1,3 +1,4 @@
+import { assert } from '../base/assert';
 import { createRandom } from '../base/random';
 import type { Plan } from '../model/plan';
 import type { Problem } from '../model/problem';
@@ -6,6 +7,7 @@ import type { Annealing } from './accept/annealing';
 import { constructCheapest, constructionOrder } from './construct/start';
 import { type HeldConflict, takeOver } from './construct/take-over';
 import { prepare } from './prepare/prepare';
+import { type Proven, proveByEnumeration } from './prove/enumerate';
 import { createRecreate } from './recreate/greedy';
 import { createSortKeys } from './recreate/order';
 import { type Budget, type SearchState, type StopReason, search } from './search';
@@ -23,6 +25,8 @@ export interface SolveOptions {
   readonly annealing?: Annealing | undefined;
   /** In which order the first plan takes the visits: hardest first (default), or as the problem lists them. */
   readonly firstPlan?: 'hardest-first' | 'as-listed' | undefined;
+  /** Ask for a proof: a small problem is solved to its optimum, if the seconds allow. */
+  readonly prove?: { readonly seconds: number; readonly now: () => number } | undefined;
   readonly shouldStop?: () => boolean;
   /** Progress; `plan` builds the best plan so far, at a cost, only when called. */
   readonly onProgress?: (state: SearchState, plan: () => Plan) => void;
@@ -34,6 +38,8 @@ export interface Solution {
   readonly constructedPrice: number;
   readonly stop: StopReason;
   readonly state: SearchState;
+  /** No plan costs less than this, micros; null where nothing is claimed. */
+  readonly bound: number | null;
 }
 
 export type SolveResult = { ok: true; solution: Solution } | { ok: false; conflict: HeldConflict };
@@ -62,8 +68,23 @@ export function solve(problem: Problem, options: SolveOptions): SolveResult {
     shouldStop: options.shouldStop ?? (() => false),
     onTick: (state, best) => options.onProgress?.(state, () => toPlan(index, prep, best, state.bestPrice)),
   });
-  const plan = toPlan(index, prep, found.best, found.bestPrice);
-  return { ok: true, solution: { plan, constructedPrice, stop: found.stop, state: found.state } };
+  const { stop, state } = found;
+  const proven = options.prove ? prove(prep, options.prove, options.shouldStop) : null;
+  if (proven) assert(proven.price <= found.bestPrice, `no plan is cheaper than the optimum ${proven.price}`);
+  const isBetter = proven !== null && proven.price < found.bestPrice;
+  const plan = isBetter
+    ? toPlan(index, prep, proven.plan, proven.price)
+    : toPlan(index, prep, found.best, found.bestPrice);
+  return { ok: true, solution: { plan, constructedPrice, stop, state, bound: proven?.price ?? null } };
+}
+
+function prove(
+  prep: ReturnType<typeof prepare>,
+  { seconds, now }: NonNullable<SolveOptions['prove']>,
+  shouldStop: () => boolean = () => false,
+): Proven | null {
+  const until = now() + seconds * 1000;
+  return proveByEnumeration(prep, () => now() > until || shouldStop());
 }
 
 /** Cheapest insertion in the order of the problem and nothing else: how a careful person fills a week by hand. */

@@ -49,8 +49,8 @@ describe('memberships on a day', () => {
     ]);
     expect(membershipsOn(technician, '2026-06-11')).toHaveLength(1);
   });
-  it('while on loan the loan territory is the only home', () => {
-    expect(membershipsOn(technician, '2026-06-16')).toEqual([{ territoryId: 'farside', relation: 'home' }]);
+  it('a loan takes the place of every other, and stays marked for its price', () => {
+    expect(membershipsOn(technician, '2026-06-16')).toEqual([{ territoryId: 'farside', relation: 'loan' }]);
   });
 });
 
