@@ -50,7 +50,7 @@ module.exports = {
     mayNot(
       'core-pure',
       '^src/core/',
-      outside(['contract', 'config', 'db', 'server', 'worker', 'cli', 'app', 'ui']),
+      outside(['contract', 'config', 'db', 'server', 'worker', 'cli', 'host', 'app', 'ui']),
       'core stands alone',
     ),
     mayNot(
@@ -74,6 +74,12 @@ module.exports = {
       { path: '^src/', pathNot: '^src/config/' },
       'config reads the environment only',
     ),
+    mayNot(
+      'host',
+      '^src/host/',
+      outside(['contract', 'config', 'db', 'server', 'worker', 'cli', 'app', 'ui']),
+      'host: what the engine is handed from outside',
+    ),
     mayNot('db', '^src/db/', outside(['server', 'worker', 'cli', 'app', 'ui']), 'db is below use cases'),
     mayNot(
       'server',
@@ -90,7 +96,7 @@ module.exports = {
     mayNot('app', '^src/app/', outside(['db', 'config', 'worker', 'cli']), 'routes call use cases'),
     mayNot(
       'core-door',
-      '^src/(contract|db|server|worker|cli|app|ui)/',
+      '^src/(contract|db|server|worker|cli|host|app|ui)/',
       { path: '^src/core/', pathNot: doors },
       'through the door',
     ),

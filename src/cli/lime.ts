@@ -7,7 +7,7 @@ import { verifyCommand } from './verify-command';
 
 const USAGE = `usage:
   lime solve FILE [--format lime|solomon|tsplib] [--rounding none|trunc1|nint] [--objective distance|vehicles-distance]
-       [--customers N] [--seconds S | --iterations N] [--seed K] [--start PLAN] [--out FILE] [--trace FILE.csv]
+       [--customers N] [--seconds S | --iterations N] [--seed K] [--prove SECONDS] [--start PLAN] [--out FILE] [--trace FILE.csv]
   lime verify PROBLEM PLAN
   lime explain PROBLEM PLAN VISIT
   lime schema problem|plan`;
@@ -19,7 +19,7 @@ function schemaCommand(name: string | undefined): number {
   return 0;
 }
 
-function run(argv: readonly string[]): number {
+async function run(argv: readonly string[]): Promise<number> {
   const [command, ...rest] = argv;
   const { options, words } = readArguments(rest);
   if (command === 'solve' && words[0] !== undefined) return solveCommand(words[0], options);
@@ -32,7 +32,7 @@ function run(argv: readonly string[]): number {
 }
 
 try {
-  process.exitCode = run(process.argv.slice(2));
+  process.exitCode = await run(process.argv.slice(2));
 } catch (cause) {
   if (!(cause instanceof UsageError)) throw cause;
   console.error(cause.message);

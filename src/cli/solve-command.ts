@@ -6,6 +6,7 @@ import { readTsplib, tourText } from '@/contract/tsplib';
 import { type Budget, type SearchState, solve } from '@/core/engine/index';
 import type { Plan, Problem } from '@/core/index';
 import { verifyPlan } from '@/core/index';
+import { createLinearSolver } from '@/host/solve-linear';
 import { type SolveArguments, UsageError } from './arguments';
 import { readText } from './read-text';
 
@@ -39,8 +40,16 @@ function readJob(path: string, options: SolveArguments): Job {
   return { problem: solomon.problem, print: (plan) => solomonText(solomon, plan, rounding) };
 }
 
+const QUICK_PROOF_SECONDS = 2;
+
+function proofOf(price: number, bound: number | null): string {
+  if (bound === null) return 'no bound proven';
+  if (bound >= price) return 'proven optimal';
+  return `no plan costs less than ${bound}: gap ${((price / bound - 1) * 100).toFixed(2)} %`;
+}
+
 /** `lime solve FILE`: writes the plan, and says on the error stream how it went. */
-export function solveCommand(path: string, options: SolveArguments): number {
+export async function solveCommand(path: string, options: SolveArguments): Promise<number> {
   const { problem, print } = readJob(path, options);
   const start =
     options.start === undefined ? undefined : must(options.start, readPlan(readText(options.start)));
@@ -49,14 +58,26 @@ export function solveCommand(path: string, options: SolveArguments): number {
     if (options.trace === undefined || s.iterations % 4096 !== 0) return;
     trace.push([s.iterations, Math.round(s.temperature), s.currentPrice, s.bestPrice].join(','));
   };
+  const prove = {
+    // A problem of a few visits is proven in a moment; for more, somebody must ask.
+    seconds: Math.max(options.prove, QUICK_PROOF_SECONDS),
+    now: () => performance.now(),
+    solveLinear: options.prove > 0 ? await createLinearSolver() : undefined,
+  };
   const startedAt = performance.now();
-  const result = solve(problem, { seed: options.seed, budget: budgetOf(options), start, onProgress: record });
+  const result = solve(problem, {
+    seed: options.seed,
+    budget: budgetOf(options),
+    start,
+    prove,
+    onProgress: record,
+  });
   if (!result.ok) {
     throw new UsageError(
       `${options.start ?? path}: held visits break rules: ${result.conflict.visitIds.join(', ')}`,
     );
   }
-  const { plan, state, constructedPrice } = result.solution;
+  const { plan, state, constructedPrice, bound } = result.solution;
   const verdict = verifyPlan(problem, plan);
   if (verdict.kind !== 'judged' || verdict.violations.length > 0 || !verdict.priceAgrees) {
     console.error(
@@ -72,7 +93,7 @@ export function solveCommand(path: string, options: SolveArguments): number {
   const seconds = (performance.now() - startedAt) / 1000;
   console.error(
     `${problem.visits.length} visits, ${plan.unplannedVisitIds.length} loose; first plan ${constructedPrice}, best ${plan.price}; ` +
-      `${state.iterations} iterations in ${seconds.toFixed(1)} s (${Math.round(state.iterations / seconds)}/s)`,
+      `${state.iterations} iterations in ${seconds.toFixed(1)} s (${Math.round(state.iterations / seconds)}/s); ${proofOf(plan.price, bound)}`,
   );
   return 0;
 }

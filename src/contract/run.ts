@@ -71,6 +71,8 @@ export type RunOutcome =
       readonly iterations: number;
       readonly startPrice: number | null;
       readonly price: number;
+      /** No plan costs less, micros; null where nothing was proven, absent in runs before proofs were kept. */
+      readonly bound?: number | null;
       readonly codeVersion: string;
       readonly zoneData: string;
     }

@@ -76,7 +76,7 @@ async function searchInThread(claimed: ClaimedRun, problem: Problem): Promise<vo
   if (end?.kind === 'held') {
     await failRun(id, attempts, { code: 'held-visits-break-rules', visitIds: end.visitIds });
   } else if (end?.kind === 'end') {
-    const { plan, stopReason, iterations, startPrice } = end;
+    const { plan, stopReason, iterations, startPrice, bound } = end;
     await finishRun(id, attempts, {
       plan,
       problem,
@@ -86,6 +86,7 @@ async function searchInThread(claimed: ClaimedRun, problem: Problem): Promise<vo
         stopReason,
         iterations,
         startPrice,
+        bound,
         price: plan.price,
         codeVersion: codeVersion(),
         zoneData: process.versions.tz ?? 'unknown',

@@ -20,5 +20,7 @@ export type SearchMessage =
       readonly stopReason: string;
       readonly iterations: number;
       readonly startPrice: number | null;
+      /** No plan costs less, micros; null where nothing was proven. */
+      readonly bound: number | null;
     }
   | { readonly kind: 'held'; readonly visitIds: readonly string[] };

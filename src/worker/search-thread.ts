@@ -2,6 +2,7 @@ import { parentPort, workerData } from 'node:worker_threads';
 import type { ProgressPoint } from '@/contract/run';
 import { type SearchState, solve } from '@/core/engine/index';
 import { OBJECTIVES, type Plan, type Problem, verifyPlan } from '@/core/index';
+import { createLinearSolver } from '@/host/solve-linear';
 import type { SearchMessage, SearchOrder } from './search-messages';
 
 const PROGRESS_MS = 400;
@@ -24,8 +25,13 @@ function priceOfStart(problem: Problem, start: Plan | null): number | null {
   return verdict.kind === 'judged' ? verdict.price : null;
 }
 
-function run(order: SearchOrder): void {
+/** The proof may take a fifth of what the search took, and never more than this. */
+const PROOF_SHARE = 0.2;
+const PROOF_SECONDS = 15;
+
+async function run(order: SearchOrder): Promise<void> {
   const { problem, start, seed, seconds } = order;
+  const solveLinear = await createLinearSolver();
   const flag = new Int32Array(order.stopFlag);
   const startedAt = performance.now();
   let saidAt = Number.NEGATIVE_INFINITY;
@@ -35,6 +41,11 @@ function run(order: SearchOrder): void {
     seed,
     budget: { kind: 'seconds', seconds, now: () => performance.now() },
     start: start ?? undefined,
+    prove: {
+      seconds: Math.min(PROOF_SECONDS, seconds * PROOF_SHARE),
+      now: () => performance.now(),
+      solveLinear,
+    },
     shouldStop: () => Atomics.load(flag, 0) !== 0,
     onProgress: (state, plan) => {
       const now = performance.now();
@@ -56,7 +67,7 @@ function run(order: SearchOrder): void {
     say({ kind: 'held', visitIds: result.conflict.visitIds });
     return;
   }
-  const { plan, stop, state } = result.solution;
+  const { plan, stop, state, bound } = result.solution;
   say({
     kind: 'progress',
     point: pointOf(problem, plan, state, (performance.now() - startedAt) / 1000),
@@ -68,7 +79,8 @@ function run(order: SearchOrder): void {
     stopReason: stop,
     iterations: state.iterations,
     startPrice: priceOfStart(problem, start),
+    bound,
   });
 }
 
-run(workerData as SearchOrder);
+await run(workerData as SearchOrder);

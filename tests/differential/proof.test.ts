@@ -1,7 +1,11 @@
+import { readFileSync } from 'node:fs';
+import { readSolomon } from '@/contract/solomon';
 import { solve } from '@/core/engine/index';
 import { prepare } from '@/core/engine/prepare/prepare';
+import { lowerBound } from '@/core/engine/prove/bound';
 import { proveByEnumeration } from '@/core/engine/prove/enumerate';
-import { verifyPlan } from '@/core/index';
+import { type Problem, verifyPlan } from '@/core/index';
+import { createLinearSolver } from '@/host/solve-linear';
 import { everyFeature, FEATURES } from '../support/every-feature';
 import { randomProblem } from '../support/random-problem';
 
@@ -52,5 +56,53 @@ describe('nothing is claimed', () => {
     expect(proveByEnumeration(prepare(linked), never)).toBeNull();
     const small = randomProblem(1, { visits: 9, persons: 3, days: 1 });
     expect(proveByEnumeration(prepare(small), () => true)).toBeNull();
+  });
+});
+
+describe('the lower bound', () => {
+  const boundOf = async (problem: Problem, seconds: number): Promise<number | null> =>
+    lowerBound(prepare(problem), {
+      solveLinear: await createLinearSolver(),
+      seconds,
+      now: () => performance.now(),
+      shouldStop: never,
+      start: [],
+    });
+
+  it('is never above the optimum, and mostly near it', async () => {
+    let near = 0;
+    for (let seed = 1; seed <= 14; seed++) {
+      const problem = randomProblem(seed, { visits: 8, persons: 3, days: 1 });
+      const proven = proveByEnumeration(prepare(problem), never);
+      const bound = await boundOf(problem, 20);
+      if (!proven || bound === null) throw new Error('small enough');
+      expect(bound).toBeLessThanOrEqual(proven.price);
+      if (bound > proven.price * 0.99) near++;
+    }
+    expect(near).toBeGreaterThan(10);
+  });
+
+  it('holds with every feature, those left out included', async () => {
+    for (let seed = 1; seed <= 25; seed++) {
+      const problem = everyFeature(seed, { visits: 10, persons: 3, days: 2 });
+      const result = solve(problem, {
+        seed,
+        budget: { kind: 'iterations', iterations: 300 },
+        prove: { ...prove, seconds: 3, solveLinear: await createLinearSolver() },
+      });
+      if (!result.ok) throw new Error('nothing is held');
+      const { bound, plan } = result.solution;
+      if (bound !== null) expect(bound).toBeLessThanOrEqual(plan.price);
+    }
+  });
+
+  /** Solomon 1987, the first 25 customers; proven optimum of the exact literature, truncated distances. */
+  it('proves a published optimum', async () => {
+    const text = readFileSync(`${__dirname}/../outside/solomon/R101.txt`, 'utf8');
+    const read = readSolomon(text, 'R101', { rounding: 'trunc1', objective: 'distance', customers: 25 });
+    if (!read.ok) throw new Error(read.error.message);
+    const bound = await boundOf(read.value.problem, 60);
+    expect(bound).toBeLessThanOrEqual(6171);
+    expect(bound).toBeGreaterThanOrEqual(6165);
   });
 });

@@ -6,14 +6,19 @@ import { indexProblem } from '../travel/problem-index';
 import type { Annealing } from './accept/annealing';
 import { constructCheapest, constructionOrder } from './construct/start';
 import { type HeldConflict, takeOver } from './construct/take-over';
+import { refreshRoute } from './evaluate/refresh';
 import { prepare } from './prepare/prepare';
+import { lowerBound, type SolveLinear } from './prove/bound';
 import { type Proven, proveByEnumeration } from './prove/enumerate';
+import { atQuickest } from './prove/kinds';
 import { createRecreate } from './recreate/greedy';
 import { createSortKeys } from './recreate/order';
 import { type Budget, type SearchState, type StopReason, search } from './search';
+import type { Snapshot } from './state/edit';
 import { createWorkspace, type Workspace } from './state/workspace';
 import { toPlan } from './to-plan';
 
+export type { LinearModel, SolveLinear } from './prove/bound';
 export type { Budget, SearchState, StopReason } from './search';
 
 export interface SolveOptions {
@@ -25,11 +30,18 @@ export interface SolveOptions {
   readonly annealing?: Annealing | undefined;
   /** In which order the first plan takes the visits: hardest first (default), or as the problem lists them. */
   readonly firstPlan?: 'hardest-first' | 'as-listed' | undefined;
-  /** Ask for a proof: a small problem is solved to its optimum, if the seconds allow. */
-  readonly prove?: { readonly seconds: number; readonly now: () => number } | undefined;
+  /** Ask for a proof: a small problem is solved to its optimum, a larger one gets a lower bound, if the seconds allow. */
+  readonly prove?: ProveOptions | undefined;
   readonly shouldStop?: () => boolean;
   /** Progress; `plan` builds the best plan so far, at a cost, only when called. */
   readonly onProgress?: (state: SearchState, plan: () => Plan) => void;
+}
+
+export interface ProveOptions {
+  readonly seconds: number;
+  readonly now: () => number;
+  /** Solver of linear models; without it only small problems are proven. */
+  readonly solveLinear?: SolveLinear | undefined;
 }
 
 export interface Solution {
@@ -45,6 +57,8 @@ export interface Solution {
 export type SolveResult = { ok: true; solution: Solution } | { ok: false; conflict: HeldConflict };
 
 const HOUR = 3600;
+/** A bound below this share of the price says nothing worth telling. */
+const TELLING = 0.7;
 
 /** Builds a plan and improves it until the budget is used or somebody stops it. Deterministic by seed and iterations. */
 export function solve(problem: Problem, options: SolveOptions): SolveResult {
@@ -69,22 +83,65 @@ export function solve(problem: Problem, options: SolveOptions): SolveResult {
     onTick: (state, best) => options.onProgress?.(state, () => toPlan(index, prep, best, state.bestPrice)),
   });
   const { stop, state } = found;
-  const proven = options.prove ? prove(prep, options.prove, options.shouldStop) : null;
-  if (proven) assert(proven.price <= found.bestPrice, `no plan is cheaper than the optimum ${proven.price}`);
+  const claim: Claim = options.prove
+    ? prove(problem, prep, { ...options.prove, found, shouldStop: options.shouldStop })
+    : { bound: null, proven: null };
+  const { bound, proven } = claim;
+  assert(
+    bound === null || bound <= found.bestPrice,
+    `no plan is cheaper than ${bound}, but ${found.bestPrice} is`,
+  );
   const isBetter = proven !== null && proven.price < found.bestPrice;
   const plan = isBetter
     ? toPlan(index, prep, proven.plan, proven.price)
     : toPlan(index, prep, found.best, found.bestPrice);
-  return { ok: true, solution: { plan, constructedPrice, stop, state, bound: proven?.price ?? null } };
+  return { ok: true, solution: { plan, constructedPrice, stop, state, bound } };
+}
+
+interface Claim {
+  readonly bound: number | null;
+  readonly proven: Proven | null;
 }
 
 function prove(
+  problem: Problem,
   prep: ReturnType<typeof prepare>,
-  { seconds, now }: NonNullable<SolveOptions['prove']>,
-  shouldStop: () => boolean = () => false,
-): Proven | null {
+  options: ProveOptions & {
+    readonly found: { readonly best: Snapshot; readonly bestPrice: number };
+    readonly shouldStop: (() => boolean) | undefined;
+  },
+): Claim {
+  const { seconds, now, solveLinear, found, shouldStop = () => false } = options;
   const until = now() + seconds * 1000;
-  return proveByEnumeration(prep, () => now() > until || shouldStop());
+  const proven = proveByEnumeration(prep, () => now() > until || shouldStop());
+  if (proven) return { bound: proven.price, proven };
+  const { byTime } = problem.travel;
+  // With parts to fetch and travel by the hour, the quickest way round is not known; nothing is claimed.
+  if (!solveLinear || (byTime && prep.needsFetch !== null)) return { bound: null, proven: null };
+  const bound = lowerBound(byTime ? atQuickest(prep, byTime.slices, problem.places.length) : prep, {
+    solveLinear,
+    seconds: Math.max(0, until - now()) / 1000,
+    now,
+    shouldStop,
+    start: daysOf(prep, found.best),
+  });
+  const isTelling = bound !== null && bound >= TELLING * found.bestPrice;
+  return { bound: isTelling ? bound : null, proven: null };
+}
+
+/** The days of a plan with their prices. */
+function daysOf(prep: ReturnType<typeof prepare>, plan: Snapshot) {
+  const { routes } = createWorkspace(prep, createRandom(1));
+  return Array.from({ length: prep.shifts }, (_, shift) => {
+    const row = routes.rowOf[shift]!;
+    const visits = [
+      ...plan.visitAt.subarray(shift * plan.room + 1, shift * plan.room + 1 + plan.count[shift]!),
+    ];
+    routes.visitAt.set(visits, row + 1);
+    routes.count[shift] = visits.length;
+    refreshRoute(prep, routes, shift);
+    return { shift, visits, price: routes.price[shift]! };
+  }).filter((day) => day.visits.length > 0);
 }
 
 /** Cheapest insertion in the order of the problem and nothing else: how a careful person fills a week by hand. */

@@ -1,7 +1,7 @@
 import { extentSchema, runRequest } from '@/contract/run';
 import { ApiError } from '../shared/api';
 import { errorText } from './errors';
-import { outcomeText } from './runs';
+import { outcomeText, proofText } from './runs';
 
 describe('what went wrong, in a sentence', () => {
   it.each<[string, Record<string, unknown>, string]>([
@@ -31,6 +31,14 @@ describe('how a run ended', () => {
     [{ code: 'checker-refused', violations: 3 }, '3 broken rules'],
     [{ code: 'crashed', detail: 'out of memory' }, 'out of memory'],
   ] as const)('%j', (outcome, text) => expect(outcomeText(outcome)).toContain(text));
+});
+
+describe('what was proven', () => {
+  it.each([
+    [100e6, 100e6, 'no plan costs less'],
+    [110e6, 100e6, '10.0 % above'],
+    [110e6, null, 'nothing proven'],
+  ])('price %f, bound %p', (price, bound, text) => expect(proofText(price, bound)).toContain(text));
 });
 
 describe('what a run may be asked', () => {

@@ -1,4 +1,5 @@
 import type { RunOutcome } from '@/contract/run';
+import { priceText } from './figures';
 
 /** How a run ended, in a sentence. */
 export function outcomeText(outcome: RunOutcome): string {
@@ -20,4 +21,11 @@ export function outcomeText(outcome: RunOutcome): string {
     case 'crashed':
       return `The search broke off: ${outcome.detail}. Nothing live changed.`;
   }
+}
+
+/** How near a plan is to the best that there can be, as far as that was proven. */
+export function proofText(price: number, bound: number | null): string {
+  if (bound === null) return 'nothing proven about better plans';
+  if (bound >= price) return 'proven: no plan costs less';
+  return `proven: no plan costs less than ${priceText(bound)}, ${((price / bound - 1) * 100).toFixed(1)} % above it`;
 }

@@ -9,7 +9,7 @@ import type { RunView } from '@/contract/run';
 import { draftAddress } from '../drafts/DraftsPage';
 import { errorText } from '../messages/errors';
 import { priceText } from '../messages/figures';
-import { outcomeText } from '../messages/runs';
+import { outcomeText, proofText } from '../messages/runs';
 import { Comparison } from '../plan/DraftActions';
 import { callApi } from '../shared/api';
 import { dayCount, dayText } from '../shared/time';
@@ -154,6 +154,9 @@ function Figures({ run }: { readonly run: RunView }) {
         </span>
       )}
       <span className="quiet"> · {last.iterations.toLocaleString('en')} iterations</span>
+      {run.outcome?.code === 'draft' && run.outcome.bound !== undefined && (
+        <span> · {proofText(run.outcome.price, run.outcome.bound)}</span>
+      )}
     </p>
   );
 }
