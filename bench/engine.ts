@@ -1,17 +1,19 @@
 /**
  * Speed and quality of the search: `npx tsx bench/engine.ts [seconds] [problem.json ...]`.
- * Published instances from tests/outside/solomon, made-up fields S, M (L with --large), and any files given.
+ * `--quick` leaves out the slow baseline. Published instances from tests/outside/solomon, made-up fields S, M (L with --large), and any files given.
  */
 import { readFileSync } from 'node:fs';
 import { readSolomon, solomonCost } from '@/contract/solomon';
 import { insertCheapest, solve } from '@/core/engine/index';
 import { prepare } from '@/core/engine/prepare/prepare';
-import { type Problem, verifyPlan } from '@/core/index';
+import { type Plan, type Problem, verifyPlan } from '@/core/index';
+import { regretAndLocalSearch } from './baselines';
 import { FIELD_SIZES, fieldProblem } from './field-problem';
 
-const words = process.argv.slice(2).filter((w) => w !== '--large');
+const isQuick = process.argv.includes('--quick');
+const words = process.argv.slice(2).filter((w) => !w.startsWith('--'));
 const seconds = Number(words[0] ?? 10);
-const SEEDS = [1, 2, 3];
+const SEEDS = [1, 2, 3, 4, 5];
 const median = (xs: number[]): number => [...xs].sort((a, b) => a - b)[Math.floor(xs.length / 2)]!;
 
 function run(problem: Problem, seed: number) {
@@ -37,6 +39,13 @@ function routes(name: string, optimum: number): void {
   );
 }
 
+function judged(problem: Problem, plan: Plan): { price: number; travelSec: number } {
+  const verdict = verifyPlan(problem, plan);
+  if (verdict.kind !== 'judged' || verdict.violations.length > 0 || !verdict.priceAgrees)
+    throw new Error('the checker refuses a baseline');
+  return { price: verdict.price, travelSec: verdict.parts.travelTime.amount };
+}
+
 function field(name: string, problem: Problem): void {
   let at = performance.now();
   prepare(problem);
@@ -44,16 +53,24 @@ function field(name: string, problem: Problem): void {
   at = performance.now();
   solve(problem, { seed: 1, budget: { kind: 'iterations', iterations: 0 } });
   const first = performance.now() - at - prepared;
-  const listed = insertCheapest(problem);
-  if (!listed.ok) throw new Error('nothing is held');
+  const insertion = insertCheapest(problem);
+  if (!insertion.ok) throw new Error('nothing is held');
+  const listed = judged(problem, insertion.solution.plan);
+  const careful = isQuick ? null : judged(problem, regretAndLocalSearch(problem));
   const runs = SEEDS.map((seed) => run(problem, seed));
-  const price = median(runs.map((r) => r.plan.price));
+  const prices = runs.map((r) => r.plan.price);
+  const price = median(prices);
+  const travelSec = median(runs.map((r) => r.parts.travelTime.amount));
   const loose = median(runs.map((r) => r.plan.unplannedVisitIds.length));
   const speed = median(runs.map((r) => r.state.iterations / r.cpu));
-  const below = (other: number): string => `${((1 - price / other) * 100).toFixed(1)} %`;
+  const below = (own: number, other: number): string => `${((1 - own / other) * 100).toFixed(1)} %`;
   console.log(
-    `${name}: prepared in ${Math.round(prepared)} ms, first plan ${Math.round(first)} ms later; after ${seconds} s ${below(listed.solution.plan.price)} below ` +
-      `cheapest insertion as listed, ${below(runs[0]!.constructedPrice)} below cheapest insertion hardest first; ${loose} loose; ${Math.round(speed).toLocaleString('en')} iterations a processor second`,
+    `${name}: prepared in ${Math.round(prepared)} ms, first plan ${Math.round(first)} ms later; after ${seconds} s price ${below(price, listed.price)} and travel ${below(travelSec, listed.travelSec)} below ` +
+      `best insertion as listed, price ${below(price, runs[0]!.constructedPrice)} below best insertion hardest first` +
+      (careful
+        ? `, price ${below(price, careful.price)} and travel ${below(travelSec, careful.travelSec)} below regret insertion + local search`
+        : '') +
+      `; spread of prices ${((Math.max(...prices) / Math.min(...prices) - 1) * 100).toFixed(1)} %; ${loose} loose; ${Math.round(speed).toLocaleString('en')} iterations a processor second`,
   );
 }
 

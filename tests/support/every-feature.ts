@@ -1,4 +1,4 @@
-import { createRandom, type Problem, type Shift, type Visit } from '@/core/index';
+import { createRandom, type Problem, type Random, type Shift, type Visit } from '@/core/index';
 import { randomProblem } from './random-problem';
 
 const HOUR = 3600;
@@ -43,11 +43,20 @@ export function everyFeature(
 ): Problem {
   const random = createRandom(seed ^ 0x5eed);
   const density = random.next();
-  const features = new Set(wanted ?? FEATURES.filter(() => random.next() < density));
+  const features = wanted ?? FEATURES.filter(() => random.next() < density);
+  return withFeatures(randomProblem(seed, size), features, random);
+}
+
+/** A problem with features switched on in a share of its shifts and visits. */
+export function withFeatures(plain: Problem, wanted: readonly Feature[], random: Random): Problem {
+  const features = new Set(wanted);
+  const size = {
+    visits: plain.visits.length,
+    days: plain.shifts.reduce((most, s) => Math.max(most, s.dayIx + 1), 1),
+  };
   const maybe = (chance: number): boolean => random.next() < chance;
   const pick = <T>(list: readonly T[]): T => list[random.below(list.length)]!;
   const has = (feature: Feature, chance: number): boolean => features.has(feature) && maybe(chance);
-  const plain = randomProblem(seed, size);
   const personIds = plain.persons.map((p) => p.id);
   let shifts: Shift[] = plain.shifts.map((s): Shift => {
     const at = s.dayIx * DAY;

@@ -1,0 +1,98 @@
+import { scanShift } from '@/core/engine/evaluate/insertion';
+import { prepare } from '@/core/engine/prepare/prepare';
+import { placeTogether } from '@/core/engine/recreate/linked';
+import { place } from '@/core/engine/recreate/place';
+import { takeOutBetween } from '@/core/engine/ruin/take-out';
+import { copyPins, copyRoute, createSnapshot, positionOf } from '@/core/engine/state/edit';
+import { createWorkspace, rollBack, settle, touch, type Workspace } from '@/core/engine/state/workspace';
+import { toPlan } from '@/core/engine/to-plan';
+import { createRandom, indexProblem, type Plan, type Problem } from '@/core/index';
+
+interface Choice {
+  shift: number;
+  position: number;
+  price: number;
+  second: number;
+}
+
+/** Cheapest and second cheapest shift for a visit. */
+function choiceFor(work: Workspace, v: number): Choice {
+  const { prep, routes } = work;
+  const choice: Choice = {
+    shift: -1,
+    position: 0,
+    price: Number.POSITIVE_INFINITY,
+    second: Number.POSITIVE_INFINITY,
+  };
+  for (let s = 0; s < prep.shifts; s++) {
+    if (!prep.eligible[v * prep.shifts + s]) continue;
+    const best = { shift: -1, position: 0, price: Number.POSITIVE_INFINITY };
+    scanShift(prep, routes, v, s, best, work.blink);
+    if (best.shift < 0) continue;
+    if (best.price < choice.price) {
+      choice.second = choice.price;
+      choice.price = best.price;
+      choice.shift = s;
+      choice.position = best.position;
+    } else choice.second = Math.min(choice.second, best.price);
+  }
+  return choice;
+}
+
+/**
+ * How a careful planner with a good tool might do it: always place next the visit that would regret most
+ * to lose its best shift, then move single visits to better places until none is left.
+ */
+export function regretAndLocalSearch(problem: Problem): Plan {
+  const prep = prepare(problem);
+  const work = createWorkspace(prep, createRandom(1));
+  work.blink.left = Number.MAX_SAFE_INTEGER;
+  const waiting = new Set(
+    Array.from({ length: prep.visits }, (_, v) => v).filter((v) => prep.leadOf[v] === v),
+  );
+  const known = new Map<number, Choice>();
+  let changed = -1;
+  while (waiting.size > 0) {
+    let chosen = -1;
+    let most = Number.NEGATIVE_INFINITY;
+    for (const v of waiting) {
+      const old = known.get(v);
+      const isStale = !old || changed < 0 || prep.eligible[v * prep.shifts + changed] === 1;
+      const choice = old && !isStale ? old : choiceFor(work, v);
+      known.set(v, choice);
+      const regret = Math.min(choice.second, prep.visitUnplannedPrice[v]!) - choice.price;
+      if (choice.shift >= 0 && regret > most) {
+        most = regret;
+        chosen = v;
+      }
+    }
+    if (chosen < 0) break;
+    waiting.delete(chosen);
+    const { shift, position, price } = known.get(chosen)!;
+    changed = shift;
+    if (prep.links.linked[chosen]) placeTogether(work, chosen);
+    else if (price < prep.visitUnplannedPrice[chosen]!) place(work, chosen, shift, position);
+  }
+  for (let isBetter = true; isBetter; ) {
+    isBetter = false;
+    for (let v = 0; v < prep.visits; v++) {
+      if (prep.links.linked[v] || prep.visitHeld[v]) continue;
+      settle(work);
+      const before = work.price;
+      const s = work.routes.shiftOf[v]!;
+      if (s >= 0) {
+        touch(work, s);
+        const p = positionOf(work.routes, v);
+        takeOutBetween(work, s, p, p, () => false);
+      }
+      const choice = choiceFor(work, v);
+      if (choice.shift >= 0) place(work, v, choice.shift, choice.position);
+      if (work.price < before) isBetter = true;
+      else rollBack(work, before);
+    }
+  }
+  const best = createSnapshot(prep, work.routes);
+  for (let s = 0; s < prep.shifts; s++) copyRoute(work.routes, s, best);
+  copyPins(work.pins, best);
+  return toPlan(indexProblem(problem), prep, best, work.price);
+}
