@@ -28,8 +28,8 @@ function lpText({ columns, rows }: LinearModel): string {
 /** A solver of linear models by HiGHS, loaded once; each model is then solved at once. */
 export async function createLinearSolver(): Promise<SolveLinear> {
   const highs = await loadHighs();
-  return (model) => {
-    const solved = highs.solve(lpText(model), { output_flag: false });
+  return (model, seconds) => {
+    const solved = highs.solve(lpText(model), { output_flag: false, time_limit: seconds });
     if (solved.Status !== 'Optimal') return null;
     const duals = new Array<number>(model.rows.length).fill(0);
     for (const row of solved.Rows) {

@@ -96,6 +96,26 @@ describe('the lower bound', () => {
     }
   });
 
+  it('ends soon after its time is over, wherever it is', async () => {
+    // A clock that runs by being looked at: every look is ten milliseconds.
+    let at = 0;
+    const now = (): number => {
+      at += 10;
+      return at;
+    };
+    const problem = randomProblem(3, { visits: 120, persons: 12, days: 1 });
+    const solveLinear = await createLinearSolver();
+    const bound = lowerBound(prepare(problem), {
+      solveLinear,
+      seconds: 4,
+      now,
+      shouldStop: never,
+      start: [],
+    });
+    expect(at).toBeLessThan(4000 + 12 * 1000);
+    if (bound !== null) expect(Number.isInteger(bound)).toBe(true);
+  });
+
   /** Solomon 1987, the first 25 customers; proven optimum of the exact literature, truncated distances. */
   it('proves a published optimum', async () => {
     const text = readFileSync(`${__dirname}/../outside/solomon/R101.txt`, 'utf8');

@@ -8,9 +8,10 @@ export interface LinearModel {
   readonly rows: readonly { readonly sense: 'at-least' | 'at-most'; readonly count: number }[];
 }
 
-/** Duals of the rows of a linear model at its optimum, or null. */
+/** Duals of the rows of a linear model at its optimum, or null when there is none within the seconds. */
 export type SolveLinear = (
   model: LinearModel,
+  seconds: number,
 ) => { readonly price: number; readonly duals: readonly number[] } | null;
 
 export interface BoundOptions {
@@ -31,8 +32,8 @@ const MOST_VISITS = 260;
 const NEAR = 7;
 /** No visit is worth more than so many of the dearest legs; a lower worth is still a bound. */
 const MOST_WORTH = 300;
-const ROUGH: Omit<PricingLimits, 'border' | 'days'> = { ways: 2, labels: 8000 };
-const FULL: Omit<PricingLimits, 'border' | 'days'> = { ways: Number.POSITIVE_INFINITY, labels: 200_000 };
+const ROUGH: Pick<PricingLimits, 'ways' | 'labels'> = { ways: 2, labels: 8000 };
+const FULL: Pick<PricingLimits, 'ways' | 'labels'> = { ways: Number.POSITIVE_INFINITY, labels: 200_000 };
 /** How far the duals are pulled back to the best ones. */
 const PULL = 0.7;
 const MOST_COLUMNS = 2400;
@@ -67,7 +68,10 @@ export function lowerBound(prep: Prepared, options: BoundOptions): number | null
   let pull = 0;
   let isRough = true;
   while (!isOver()) {
-    const solved = options.solveLinear(modelOf(prep, kinds, { columns, worth, scale }));
+    const solved = options.solveLinear(
+      modelOf(prep, kinds, { columns, worth, scale }),
+      Math.max(0.1, (until - options.now()) / 1000),
+    );
     if (!solved) break;
     const exact = clamped(prep, solved.duals, { worth, scale });
     const dual: Float64Array = centre && pull > 0 ? between(centre, exact, pull) : exact;
@@ -78,7 +82,7 @@ export function lowerBound(prep: Prepared, options: BoundOptions): number | null
     let isComplete = true;
     for (const [k, kind] of kinds.entries()) {
       const border = Math.min(0, dual[prep.visits + k]!) - NOTHING * scale;
-      const limits = { ...(isRough ? ROUGH : FULL), days, border };
+      const limits = { ...(isRough ? ROUGH : FULL), days, border, isOver };
       const priced: Priced = priceKind(prep, kind, near[k]!, dual, limits);
       for (const day of priced.days) {
         columns.push({ kind: k, day });

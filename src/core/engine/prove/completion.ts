@@ -33,8 +33,13 @@ export function homePriceAt(prep: Prepared, kind: Kind, node: number, lane: numb
   return kind.legPrice[at]! + (over > 0 ? over * prep.overtimePrice[s]! : 0);
 }
 
-/** Null when a visit is too short for its end to lie in a later bucket than its beginning. */
-export function completionOf(prep: Prepared, kind: Kind, dual: Float64Array): Completion | null {
+/** Null when a visit is too short for its end to lie in a later bucket than its beginning, or when time is over. */
+export function completionOf(
+  prep: Prepared,
+  kind: Kind,
+  dual: Float64Array,
+  isOver: () => boolean,
+): Completion | null {
   const m = kind.visits.length;
   const { lanes } = kind;
   const s = kind.shift;
@@ -47,6 +52,7 @@ export function completionOf(prep: Prepared, kind: Kind, dual: Float64Array): Co
   const price = new Float64Array(lanes * m * buckets).fill(Number.POSITIVE_INFINITY);
   const out: Completion = { price, fromSec, widthSec, buckets };
   for (let b = buckets - 1; b >= 0; b--) {
+    if (isOver()) return null;
     const free = fromSec + b * widthSec;
     for (let i = lanes - 1; i >= 0; i--) {
       for (let a = 0; a < m; a++) {

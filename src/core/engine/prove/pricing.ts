@@ -23,7 +23,12 @@ export interface PricingLimits {
   readonly labels: number;
   /** Days handed back. */
   readonly days: number;
+  /** Asked now and then; true ends the search, which is then no proof beyond what the first look gave. */
+  readonly isOver: () => boolean;
 }
+
+/** Labels between two looks at the clock. */
+const CHECK_EVERY = 64;
 
 /** Ways to be free after a visit, as parallel lists. */
 interface Labels {
@@ -52,7 +57,7 @@ export function priceKind(
 ): Priced {
   const m = kind.visits.length;
   if (m === 0) return { days: [], least: Math.min(0, limits.border) };
-  const completion = completionOf(prep, kind, dual);
+  const completion = completionOf(prep, kind, dual, limits.isOver);
   if (!completion) return { days: [], least: Number.NEGATIVE_INFINITY };
   const words = Math.ceil(m / 32);
   const labels: Labels = {
@@ -82,6 +87,7 @@ export function priceKind(
   };
   const root = extend(search, -1);
   const ends: { label: number; reduced: number }[] = [];
+  let count = 0;
   for (let b = 0; b < queue.length; b++) {
     for (const label of queue[b]!) {
       if (labels.dead[label]) continue;
@@ -89,7 +95,7 @@ export function priceKind(
       const reduced = labels.cost[label]! + home;
       if (reduced < limits.border) ends.push({ label, reduced });
       extend(search, label);
-      if (labels.node.length > limits.labels) {
+      if (labels.node.length > limits.labels || (++count % CHECK_EVERY === 0 && limits.isOver())) {
         search.isCut = true;
         b = queue.length;
         break;
