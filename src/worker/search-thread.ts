@@ -70,7 +70,7 @@ async function run(order: SearchOrder): Promise<void> {
   const { plan, stop, state, bound } = result.solution;
   say({
     kind: 'progress',
-    point: pointOf(problem, plan, state, (performance.now() - startedAt) / 1000),
+    point: pointOf(problem, plan, state, Math.min(seconds, (performance.now() - startedAt) / 1000)),
     best: null,
   });
   say({

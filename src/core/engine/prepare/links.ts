@@ -1,4 +1,5 @@
 import type { Problem, Visit } from '../../model/problem';
+import type { PreparedClasses } from './classes';
 import type { Parts } from './parts';
 
 /**
@@ -23,6 +24,8 @@ export interface Links {
   readonly kindsOf: readonly (readonly number[])[];
   /** Units of a kind, each with its free hours. */
   readonly units: readonly (readonly Unit[])[];
+  /** Longest that the work of a visit takes anybody, seconds. */
+  readonly longest: Int32Array;
   readonly hasLinks: boolean;
 }
 
@@ -45,7 +48,12 @@ export function isLinked(problem: Problem, parts: Parts): Uint8Array {
 }
 
 /** Joins what is linked into groups. Equipment alone joins nothing: its units are shared by the whole plan. */
-export function prepareLinks(problem: Problem, parts: Parts, linked: Uint8Array, pinSlot: Int32Array): Links {
+export function prepareLinks(
+  problem: Problem,
+  parts: Parts,
+  linked: Uint8Array,
+  { pinSlot, workDuration, classes }: PreparedClasses & { readonly pinSlot: Int32Array },
+): Links {
   const { visits, leadOf } = parts;
   const leadById = new Map<string, number>();
   for (const [v, visit] of visits.entries()) if (leadOf[v] === v) leadById.set(visit.id, v);
@@ -98,6 +106,9 @@ export function prepareLinks(problem: Problem, parts: Parts, linked: Uint8Array,
     maxGapSec: Float64Array.from(visits, (v) => v.after?.maxGapSec ?? Number.POSITIVE_INFINITY),
     sameOf: Int32Array.from(visits, (_, v) => (isShared[v] ? findSame(v) : -1)),
     ...equipmentOf(problem, visits),
+    longest: Int32Array.from(visits, (_, v) =>
+      workDuration.subarray(v * classes, (v + 1) * classes).reduce((most, sec) => Math.max(most, sec), 0),
+    ),
     hasLinks: linked.some((l) => l === 1),
   };
 }

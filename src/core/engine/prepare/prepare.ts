@@ -93,7 +93,7 @@ export function prepare(problem: Problem): Prepared & { readonly links: Links } 
       NEAR_SHIFT_LIMIT,
     ),
     routeRoom: routeRoom(problem, visits),
-    links: prepareLinks(problem, parts, linked, classes.pinSlot),
+    links: prepareLinks(problem, parts, linked, classes),
   };
 }
 

@@ -1,5 +1,6 @@
 import { scanPositions } from '../evaluate/insertion';
 import { readyOver } from '../evaluate/legs';
+import { lateBeginning } from '../evaluate/slots';
 import { startAt } from '../evaluate/starts';
 import { NEVER } from '../prepare/prepared';
 import { positionOf, removeAt } from '../state/edit';
@@ -9,7 +10,9 @@ import { refresh, setLoose, touch, type Workspace } from '../state/workspace';
 import { place } from './place';
 
 /** Moments at which a linked visit is tried, the promising first. */
-const MOMENTS = 14;
+const MOMENTS = 8;
+/** Places whose moment is looked at for them. */
+const LOOKED_AT = 60;
 
 /** Puts the loose visits of a group back, nobody before what they follow. */
 export function placeGroup(work: Workspace, group: number): void {
@@ -97,41 +100,56 @@ function isFor(work: Workspace, v: number, s: number, bounds: Bounds): boolean {
   );
 }
 
-/** Earliest beginnings over all shifts and places, the cheapest places first, each moment once. */
+/**
+ * Earliest beginnings over all shifts and places, the cheapest places first, each moment once. Only the
+ * promising ones are moved on to where equipment is free.
+ */
 function momentsFor(work: Workspace, v: number, bounds: Bounds): number[] {
-  const { prep, routes } = work;
-  const found = new Map<number, number>();
-  for (let s = 0; s < prep.shifts; s++) {
-    if (!isFor(work, v, s, bounds)) continue;
-    const cell = v * prep.classes + prep.shiftClass[s]!;
-    if (routes.windowCount[cell] === 0) continue;
-    const place = prep.visitPlace[v]!;
-    const row = routes.rowOf[s]!;
-    const breaks = prep.breakCount[s]!;
-    for (let p = 0; p <= routes.count[s]!; p++) {
-      const from = routes.placeAt[row + p]!;
-      const leg = from * prep.places + place;
-      let ready = NEVER;
-      for (let i = 0; i <= breaks; i++) {
-        const free = routes.lanes.free[i]![row + p]!;
-        if (free >= NEVER) continue;
-        ready = Math.min(ready, readyOver(prep, s, i, i, free, leg, p === 0 ? routes.beforeSec[s]! : 0));
-      }
-      if (ready >= NEVER) continue;
-      const begin = earliestWithUnits(work, v, cell, Math.max(ready, bounds.from));
-      if (begin >= NEVER || begin > bounds.to) continue;
-      const on = place * prep.places + routes.placeAt[row + p + 1]!;
-      const price =
-        (prep.travelSec[leg]! + prep.travelSec[on]!) * prep.secPrice[s]! -
-        (routes.count[s]! > 0 ? routes.legPrice[row + p]! : 0) +
-        prep.standing[v * prep.shifts + s]!;
-      if (price < (found.get(begin) ?? Number.POSITIVE_INFINITY)) found.set(begin, price);
-    }
+  const found: { begin: number; cell: number; price: number }[] = [];
+  for (let s = 0; s < work.prep.shifts; s++)
+    if (isFor(work, v, s, bounds)) placesIn(work, v, s, bounds, found);
+  found.sort((a, b) => a.price - b.price || a.begin - b.begin);
+  const moments: number[] = [];
+  for (const { begin, cell } of found.slice(0, LOOKED_AT)) {
+    const free = earliestWithUnits(work, v, cell, begin);
+    if (free <= bounds.to && free < NEVER && !moments.includes(free)) moments.push(free);
+    if (moments.length === MOMENTS) break;
   }
-  return [...found]
-    .sort((a, b) => a[1] - b[1] || a[0] - b[0])
-    .slice(0, MOMENTS)
-    .map(([begin]) => begin);
+  return moments;
+}
+
+/** Notes for each place of a shift's day how early the visit could begin there, and what the way would cost. */
+function placesIn(
+  work: Workspace,
+  v: number,
+  s: number,
+  bounds: Bounds,
+  found: { begin: number; cell: number; price: number }[],
+): void {
+  const { prep, routes } = work;
+  const cell = v * prep.classes + prep.shiftClass[s]!;
+  if (routes.windowCount[cell] === 0) return;
+  const place = prep.visitPlace[v]!;
+  const row = routes.rowOf[s]!;
+  const n = routes.count[s]!;
+  const last = lateBeginning(routes, cell);
+  for (let p = 0; p <= n; p++) {
+    const from = routes.placeAt[row + p]!;
+    const leg = from * prep.places + place;
+    let ready = NEVER;
+    for (let i = 0; i <= prep.breakCount[s]!; i++) {
+      const free = routes.lanes.free[i]![row + p]!;
+      if (free >= NEVER) continue;
+      ready = Math.min(ready, readyOver(prep, s, i, i, free, leg, p === 0 ? routes.beforeSec[s]! : 0));
+    }
+    if (ready > last) return;
+    const begin = startAt(routes, cell, Math.max(ready, bounds.from));
+    if (begin >= NEVER || begin > bounds.to) continue;
+    const on = place * prep.places + routes.placeAt[row + p + 1]!;
+    const legs = (prep.travelSec[leg]! + prep.travelSec[on]!) * prep.secPrice[s]!;
+    const price = legs - (n > 0 ? routes.legPrice[row + p]! : 0) + prep.standing[v * prep.shifts + s]!;
+    found.push({ begin, cell, price });
+  }
 }
 
 /** Earliest beginning from `ready` on that a window allows and for which equipment is free. */
@@ -148,13 +166,8 @@ function earliestWithUnits(work: Workspace, v: number, cell: number, ready: numb
 }
 
 function spanOf(work: Workspace, v: number, begin: number): { from: number; to: number } {
-  const { prep } = work;
   const from = begin + bufferBefore(work, v);
-  let longest = 0;
-  for (let c = 0; c < prep.classes; c++) {
-    longest = Math.max(longest, prep.workDuration[v * prep.classes + c]!);
-  }
-  return { from, to: from + longest };
+  return { from, to: from + work.links.longest[v]! };
 }
 
 /** A free unit of each kind that the visit needs, or null. */
