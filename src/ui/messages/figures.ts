@@ -1,4 +1,4 @@
-import type { Objective } from '@/core/index';
+import { OBJECTIVES, type Objective, type Parts } from '@/core/index';
 
 const MICRO = 1_000_000;
 
@@ -60,3 +60,20 @@ export const OBJECTIVE_WORDS: Readonly<Record<Objective, ObjectiveWords>> = {
   margin: { name: 'Margin short', amount: durationText },
   changed: { name: 'Changed', amount: count },
 };
+
+/** Measures that mean something only where the playbook has a price for them. */
+const ONLY_IF_PRICED: ReadonlySet<Objective> = new Set<Objective>([
+  'avoided',
+  'loan',
+  'levelsToSpare',
+  'labour',
+  'unfairShare',
+  'siteTrips',
+  'margin',
+  'changed',
+]);
+
+/** The measures worth a line: the usual ones, and any other that costs something in one of the plans. */
+export function tellingMeasures(...plans: readonly Parts[]): Objective[] {
+  return OBJECTIVES.filter((o) => !ONLY_IF_PRICED.has(o) || plans.some((parts) => parts[o].price !== 0));
+}

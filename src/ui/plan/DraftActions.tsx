@@ -3,9 +3,9 @@ import { notifications } from '@mantine/notifications';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { DraftRow } from '@/contract/plan-view';
-import { OBJECTIVES, type Parts } from '@/core/index';
+import type { Parts } from '@/core/index';
 import { errorText } from '../messages/errors';
-import { changeText, OBJECTIVE_WORDS, priceText } from '../messages/figures';
+import { changeText, OBJECTIVE_WORDS, priceText, tellingMeasures } from '../messages/figures';
 import { callApi } from '../shared/api';
 import { dayText } from '../shared/time';
 import { totalOf } from './Scoreline';
@@ -117,7 +117,7 @@ export function Comparison({ draftId }: { readonly draftId: string }) {
         </tr>
       </thead>
       <tbody>
-        {OBJECTIVES.map((o) => {
+        {tellingMeasures(data.draft, data.live).map((o) => {
           const { name, amount } = OBJECTIVE_WORDS[o];
           const difference = data.draft[o].amount - data.live[o].amount;
           return (

@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import type { PlanView } from '@/contract/plan-view';
 import { OBJECTIVES, type Objective } from '@/core/index';
-import { changeText, OBJECTIVE_WORDS, priceText } from '../messages/figures';
+import { changeText, OBJECTIVE_WORDS, priceText, tellingMeasures } from '../messages/figures';
 import { RULE_WORDS } from '../messages/rules';
 import { contributionsTo } from './contributions';
 import css from './Lens.module.css';
@@ -69,7 +69,7 @@ function PriceLens({ view, onSelect }: { readonly view: PlanView; readonly onSel
         All measures in one currency{view.baseline ? ', with the change against the live plan' : ''}.
       </p>
       <ul className={css.list}>
-        {OBJECTIVES.map((o) => (
+        {tellingMeasures(view.parts, ...(view.baseline ? [view.baseline] : [])).map((o) => (
           <li key={o}>
             <button type="button" onClick={() => onSelect(`measure:${o}`)}>
               <b>{OBJECTIVE_WORDS[o].name}</b>

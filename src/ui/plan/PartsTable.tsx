@@ -1,11 +1,11 @@
-import { OBJECTIVES, type Parts } from '@/core/index';
-import { OBJECTIVE_WORDS, priceText } from '../messages/figures';
+import type { Parts } from '@/core/index';
+import { OBJECTIVE_WORDS, priceText, tellingMeasures } from '../messages/figures';
 import css from './Lens.module.css';
 import { totalOf } from './Scoreline';
 
 /** Amount and price of each measure that is not nothing, and their sum. */
 export function PartsTable({ parts, sum }: { readonly parts: Parts; readonly sum: string }) {
-  const shown = OBJECTIVES.filter((o) => parts[o].amount !== 0);
+  const shown = tellingMeasures(parts).filter((o) => parts[o].amount !== 0);
   return (
     <table className={css.parts}>
       <tbody>

@@ -1,6 +1,6 @@
 import type { PlanView, RouteView, StopView, VisitView } from '@/contract/plan-view';
 import { OBJECTIVES, type Objective, type Parts } from '@/core/index';
-import { changeText, distanceText, durationText, priceText } from '../messages/figures';
+import { changeText, distanceText, durationText, priceText, tellingMeasures } from '../messages/figures';
 import { createAxis, hoursOf, hourTicks } from './axis';
 import { contributionsTo } from './contributions';
 import { knotPath } from './knot';
@@ -133,5 +133,13 @@ describe('loose ends', () => {
   });
   it('a very short knot keeps a body', () => {
     expect(knotPath(0, 10, 0, 20)).toContain('L6 10');
+  });
+});
+
+describe('measures worth a line', () => {
+  it('are the usual ones, and others only where they cost something', () => {
+    expect(tellingMeasures(parts({}))).toContain('travelTime');
+    expect(tellingMeasures(parts({ loan: [3, 0] }))).not.toContain('loan');
+    expect(tellingMeasures(parts({}), parts({ loan: [3, 9] }))).toContain('loan');
   });
 });
