@@ -70,16 +70,16 @@ export interface Routes {
   readonly price: Float64Array;
   readonly penalty: Float64Array;
   readonly travelSec: Int32Array;
-  /** Seconds of visits, for the fair share; of all work, where it is limited. */
+  /** Seconds of visits; of all work, and when it begins and ends, where the shift is timed in full. */
   readonly visitSec: Int32Array;
   readonly workSec: Int32Array;
   readonly workStart: Int32Array;
   readonly workEnd: Int32Array;
-  /** Hours as the rest before and after leaves them. */
+  /** Hours as the rest before and after leaves them: beginning, own-time driving before it, latest end of paid work. */
   readonly startSec: Int32Array;
   readonly beforeSec: Int32Array;
   readonly endLimit: Int32Array;
-  /** Seconds beyond the shift's end up to which work may be paid for. */
+  /** Seconds of visits of each person over all shifts, for the fair share; work that counts for each limit. */
   readonly personSec: Float64Array;
   readonly limitUsed: Float64Array;
   /** Shift of a visit, −1 when it is a loose end. */
