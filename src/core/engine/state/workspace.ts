@@ -10,6 +10,10 @@ import { createRoutes, type Routes } from './routes';
 /** What a route was before its first change in an iteration; its sequence is still in the old row. */
 interface Before {
   readonly row: Int32Array;
+  readonly count: Int32Array;
+  readonly startSec: Int32Array;
+  readonly endLimit: Int32Array;
+  readonly version: Int32Array;
   readonly ints: readonly { readonly now: Int32Array; readonly was: Int32Array }[];
   readonly price: Float64Array;
   readonly penalty: Float64Array;
@@ -53,6 +57,10 @@ export function createWorkspace(prep: Prepared & { readonly links: Links }, rand
   const draw = (): number => 1 + Math.floor(Math.log(1 - random.next()) / Math.log(1 - BLINK_RATE));
   const { shifts } = prep;
   const saved = (now: Int32Array) => ({ now, was: new Int32Array(shifts) });
+  const count = saved(routes.count);
+  const startSec = saved(routes.startSec);
+  const endLimit = saved(routes.endLimit);
+  const version = saved(routes.version);
   const work: Workspace = {
     prep,
     links: prep.links,
@@ -67,20 +75,26 @@ export function createWorkspace(prep: Prepared & { readonly links: Links }, rand
     touchedAt: new Int32Array(shifts).fill(-1),
     before: {
       row: new Int32Array(shifts),
+      count: count.was,
+      startSec: startSec.was,
+      endLimit: endLimit.was,
+      version: version.was,
       ints: [
-        routes.count,
-        routes.load,
-        routes.fetches,
-        routes.travelSec,
-        routes.visitSec,
-        routes.workSec,
-        routes.workStart,
-        routes.workEnd,
-        routes.startSec,
-        routes.beforeSec,
-        routes.endLimit,
-        routes.version,
-      ].map(saved),
+        count,
+        startSec,
+        endLimit,
+        version,
+        ...[
+          routes.load,
+          routes.fetches,
+          routes.travelSec,
+          routes.visitSec,
+          routes.workSec,
+          routes.workStart,
+          routes.workEnd,
+          routes.beforeSec,
+        ].map(saved),
+      ],
       price: new Float64Array(shifts),
       penalty: new Float64Array(shifts),
     },
@@ -128,12 +142,27 @@ export function isTouched(work: Workspace, s: number): boolean {
 /** Begins an iteration: what was done before it is settled. */
 export function settle(work: Workspace): void {
   for (let i = 0; i < work.touchedCount; i++) {
-    work.spare[work.spareCount++] = work.before.row[work.touched[i]!]!;
+    const s = work.touched[i]!;
+    const row = work.before.row[s]!;
+    // What was taken out and went back where it was: what is remembered of the route still holds.
+    if (isAsBefore(work, s)) work.routes.version[s] = work.before.version[s]!;
+    work.spare[work.spareCount++] = row;
   }
   forgetPinChanges(work);
   work.iteration++;
   work.touchedCount = 0;
   work.movedCount = 0;
+}
+
+function isAsBefore(work: Workspace, s: number): boolean {
+  const { routes, before } = work;
+  const n = routes.count[s]!;
+  if (work.links.hasLinks || before.count[s] !== n) return false;
+  if (before.startSec[s] !== routes.startSec[s] || before.endLimit[s] !== routes.endLimit[s]) return false;
+  const now = routes.rowOf[s]!;
+  const was = before.row[s]!;
+  for (let p = 1; p <= n; p++) if (routes.visitAt[now + p] !== routes.visitAt[was + p]) return false;
+  return true;
 }
 
 /** Notes that v changed between planned and loose, price and set kept in step. */
