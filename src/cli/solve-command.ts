@@ -6,7 +6,7 @@ import { readTsplib, tourText } from '@/contract/tsplib';
 import { type Budget, type SearchState, solve } from '@/core/engine/index';
 import type { Plan, Problem } from '@/core/index';
 import { verifyPlan } from '@/core/index';
-import { createLinearSolver } from '@/host/solve-linear';
+import { createLinearModels } from '@/host/linear-models';
 import { type SolveArguments, UsageError } from './arguments';
 import { readText } from './read-text';
 
@@ -62,7 +62,7 @@ export async function solveCommand(path: string, options: SolveArguments): Promi
     // A problem of a few visits is proven in a moment; for more, somebody must ask.
     seconds: Math.max(options.prove, QUICK_PROOF_SECONDS),
     now: () => performance.now(),
-    solveLinear: options.prove > 0 ? await createLinearSolver() : undefined,
+    linear: options.prove > 0 ? await createLinearModels() : undefined,
   };
   const startedAt = performance.now();
   const result = solve(problem, {

@@ -2,7 +2,7 @@ import { parentPort, workerData } from 'node:worker_threads';
 import type { ProgressPoint } from '@/contract/run';
 import { type SearchState, solve } from '@/core/engine/index';
 import { OBJECTIVES, type Plan, type Problem, verifyPlan } from '@/core/index';
-import { createLinearSolver } from '@/host/solve-linear';
+import { createLinearModels } from '@/host/linear-models';
 import type { SearchMessage, SearchOrder } from './search-messages';
 
 const PROGRESS_MS = 400;
@@ -31,7 +31,7 @@ const PROOF_SECONDS = 15;
 
 async function run(order: SearchOrder): Promise<void> {
   const { problem, start, seed, seconds } = order;
-  const solveLinear = await createLinearSolver();
+  const linear = await createLinearModels();
   const flag = new Int32Array(order.stopFlag);
   const startedAt = performance.now();
   let saidAt = Number.NEGATIVE_INFINITY;
@@ -44,7 +44,7 @@ async function run(order: SearchOrder): Promise<void> {
     prove: {
       seconds: Math.min(PROOF_SECONDS, seconds * PROOF_SHARE),
       now: () => performance.now(),
-      solveLinear,
+      linear,
     },
     shouldStop: () => Atomics.load(flag, 0) !== 0,
     onProgress: (state, plan) => {

@@ -7,8 +7,9 @@ import type { Annealing } from './accept/annealing';
 import { constructCheapest, constructionOrder } from './construct/start';
 import { type HeldConflict, takeOver } from './construct/take-over';
 import { refreshRoute } from './evaluate/refresh';
+import type { CreateLinearModel } from './linear';
 import { prepare } from './prepare/prepare';
-import { lowerBound, type SolveLinear } from './prove/bound';
+import { lowerBound } from './prove/bound';
 import { type Proven, proveByEnumeration } from './prove/enumerate';
 import { atQuickest } from './prove/kinds';
 import { createRecreate } from './recreate/greedy';
@@ -18,7 +19,7 @@ import type { Snapshot } from './state/edit';
 import { createWorkspace, type Workspace } from './state/workspace';
 import { toPlan } from './to-plan';
 
-export type { LinearModel, SolveLinear } from './prove/bound';
+export type { CreateLinearModel, LinearColumn, LinearModel, LinearRow } from './linear';
 export type { Budget, SearchState, StopReason } from './search';
 
 export interface SolveOptions {
@@ -40,8 +41,8 @@ export interface SolveOptions {
 export interface ProveOptions {
   readonly seconds: number;
   readonly now: () => number;
-  /** Solver of linear models; without it only small problems are proven. */
-  readonly solveLinear?: SolveLinear | undefined;
+  /** Linear models; without them only small problems are proven. */
+  readonly linear?: CreateLinearModel | undefined;
 }
 
 export interface Solution {
@@ -111,15 +112,15 @@ function prove(
     readonly shouldStop: (() => boolean) | undefined;
   },
 ): Claim {
-  const { seconds, now, solveLinear, found, shouldStop = () => false } = options;
+  const { seconds, now, linear, found, shouldStop = () => false } = options;
   const until = now() + seconds * 1000;
   const proven = proveByEnumeration(prep, () => now() > until || shouldStop());
   if (proven) return { bound: proven.price, proven };
   const { byTime } = problem.travel;
   // With parts to fetch and travel by the hour, the quickest way round is not known; nothing is claimed.
-  if (!solveLinear || (byTime && prep.needsFetch !== null)) return { bound: null, proven: null };
+  if (!linear || (byTime && prep.needsFetch !== null)) return { bound: null, proven: null };
   const bound = lowerBound(byTime ? atQuickest(prep, byTime.slices, problem.places.length) : prep, {
-    solveLinear,
+    linear,
     seconds: Math.max(0, until - now()) / 1000,
     now,
     shouldStop,

@@ -1,21 +1,10 @@
+import type { CreateLinearModel, LinearColumn } from '../linear';
 import type { Prepared } from '../prepare/prepared';
 import { type Kind, kindsOf } from './kinds';
 import { type Priced, type PricedDay, type PricingLimits, priceKind } from './pricing';
 
-/** A linear model: least price of columns, each row covered at least (or used at most) so often. */
-export interface LinearModel {
-  readonly columns: readonly { readonly price: number; readonly rows: readonly number[] }[];
-  readonly rows: readonly { readonly sense: 'at-least' | 'at-most'; readonly count: number }[];
-}
-
-/** Duals of the rows of a linear model at its optimum, or null when there is none within the seconds. */
-export type SolveLinear = (
-  model: LinearModel,
-  seconds: number,
-) => { readonly price: number; readonly duals: readonly number[] } | null;
-
 export interface BoundOptions {
-  readonly solveLinear: SolveLinear;
+  readonly linear: CreateLinearModel;
   readonly seconds: number;
   readonly now: () => number;
   readonly shouldStop: () => boolean;
@@ -36,7 +25,6 @@ const ROUGH: Pick<PricingLimits, 'ways' | 'labels'> = { ways: 2, labels: 8000 };
 const FULL: Pick<PricingLimits, 'ways' | 'labels'> = { ways: Number.POSITIVE_INFINITY, labels: 200_000 };
 /** How far the duals are pulled back to the best ones. */
 const PULL = 0.7;
-const MOST_COLUMNS = 2400;
 /** Days added to the model a round, over all kinds. */
 const DAYS_A_ROUND = 200;
 /** Reduced prices nearer to nothing than this share of the dearest leg are nothing. */
@@ -58,24 +46,30 @@ export function lowerBound(prep: Prepared, options: BoundOptions): number | null
   const scale = dearestLeg(kinds);
   const worth = worthOf(prep, scale);
   const kindOf = new Map(kinds.map((kind, k) => [prep.shiftTwin[kind.shift]!, k]));
-  let columns: Column[] = options.start.map(({ shift, visits, price }) => ({
-    kind: kindOf.get(prep.shiftTwin[shift]!)!,
-    day: { visits, price },
-  }));
+  const model = options.linear([
+    ...Array.from({ length: prep.visits }, () => ({ atLeast: 1, atMost: Number.POSITIVE_INFINITY })),
+    ...kinds.map((kind) => ({ atLeast: Number.NEGATIVE_INFINITY, atMost: kind.count })),
+  ]);
+  model.add(Array.from(worth, (price, v) => ({ price: price / scale, rows: [v] })));
+  const columnOf = ({ kind, day }: Column): LinearColumn => ({
+    price: day.price / scale,
+    rows: [...day.visits, prep.visits + kind],
+  });
+  model.add(
+    options.start.map(({ shift, visits, price }) =>
+      columnOf({ kind: kindOf.get(prep.shiftTwin[shift]!)!, day: { visits, price } }),
+    ),
+  );
   const days = Math.max(4, Math.ceil(DAYS_A_ROUND / kinds.length));
   let best: number | null = null;
   let centre: Float64Array | null = null;
   let pull = 0;
   let isRough = true;
   while (!isOver()) {
-    const solved = options.solveLinear(
-      modelOf(prep, kinds, { columns, worth, scale }),
-      Math.max(0.1, (until - options.now()) / 1000),
-    );
+    const solved = model.relax(Math.max(0.1, (until - options.now()) / 1000));
     if (!solved) break;
     const exact = clamped(prep, solved.duals, { worth, scale });
     const dual: Float64Array = centre && pull > 0 ? between(centre, exact, pull) : exact;
-    columns = withoutDear(prep, columns, exact);
     let sum = 0;
     for (let v = 0; v < prep.visits; v++) sum += dual[v]!;
     let found = 0;
@@ -84,8 +78,8 @@ export function lowerBound(prep: Prepared, options: BoundOptions): number | null
       const border = Math.min(0, dual[prep.visits + k]!) - NOTHING * scale;
       const limits = { ...(isRough ? ROUGH : FULL), days, border, isOver };
       const priced: Priced = priceKind(prep, kind, near[k]!, dual, limits);
+      model.add(priced.days.map((day) => columnOf({ kind: k, day })));
       for (const day of priced.days) {
-        columns.push({ kind: k, day });
         if (reducedPrice(prep, { kind: k, day }, exact) < -NOTHING * scale) found++;
       }
       sum += kind.count * Math.min(0, priced.least);
@@ -104,6 +98,7 @@ export function lowerBound(prep: Prepared, options: BoundOptions): number | null
     else if (isRough) isRough = false;
     else break;
   }
+  model.dispose();
   // Prices are whole, so a bound may be rounded up; a hair less for what sums of doubles may have gained.
   return best === null ? null : Math.ceil(best - Math.max(1e-3, Math.abs(best) * 1e-10));
 }
@@ -116,7 +111,7 @@ interface Column {
 /** Duals in micros, within what the rows allow: of the visits first, then of the kinds. */
 function clamped(
   prep: Prepared,
-  duals: readonly number[],
+  duals: ArrayLike<number>,
   { worth, scale }: { readonly worth: Float64Array; readonly scale: number },
 ): Float64Array {
   return Float64Array.from(duals, (dual, r) =>
@@ -131,16 +126,6 @@ function between(centre: Float64Array, latest: Float64Array, pull: number): Floa
 
 function reducedPrice(prep: Prepared, { kind, day }: Column, dual: Float64Array): number {
   return day.visits.reduce((price, v) => price - dual[v]!, day.price) - dual[prep.visits + kind]!;
-}
-
-/** Leaves out the columns that are dearest beyond the duals, so that the models stay quick to solve. */
-function withoutDear(prep: Prepared, columns: Column[], dual: Float64Array): Column[] {
-  if (columns.length < MOST_COLUMNS) return columns;
-  return columns
-    .map((column) => ({ column, reduced: reducedPrice(prep, column, dual) }))
-    .sort((a, b) => a.reduced - b.reduced)
-    .slice(0, MOST_COLUMNS / 2)
-    .map(({ column }) => column);
 }
 
 /** Price of the dearest leg: the unit in which the linear models are told. */
@@ -169,26 +154,4 @@ function nearOf(prep: Prepared, kind: Kind): Int32Array[] {
         .map(({ w }) => w),
     );
   });
-}
-
-interface Material {
-  readonly columns: readonly Column[];
-  readonly worth: Float64Array;
-  readonly scale: number;
-}
-
-function modelOf(prep: Prepared, kinds: readonly Kind[], { columns, worth, scale }: Material): LinearModel {
-  return {
-    columns: [
-      ...Array.from(worth, (price, v) => ({ price: price / scale, rows: [v] })),
-      ...columns.map(({ kind, day }) => ({
-        price: day.price / scale,
-        rows: [...day.visits, prep.visits + kind],
-      })),
-    ],
-    rows: [
-      ...Array.from({ length: prep.visits }, () => ({ sense: 'at-least' as const, count: 1 })),
-      ...kinds.map((kind) => ({ sense: 'at-most' as const, count: kind.count })),
-    ],
-  };
 }

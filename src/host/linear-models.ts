@@ -1,0 +1,104 @@
+import loadHighs, { type Highs, type Model } from 'highs';
+import type { CreateLinearModel, LinearColumn, LinearModel, LinearRow } from '@/core/engine/index';
+
+/** Gap below which a choice counts as the best one. */
+const WHOLE_GAP = 1e-6;
+
+function columnsOf(highs: Highs, rows: number, columns: readonly LinearColumn[]) {
+  const starts = new Int32Array(columns.length + 1);
+  const indices: number[] = [];
+  const values: number[] = [];
+  for (const [c, column] of columns.entries()) {
+    const times = new Map<number, number>();
+    for (const row of column.rows) times.set(row, (times.get(row) ?? 0) + 1);
+    for (const [row, count] of times) {
+      indices.push(row);
+      values.push(count);
+    }
+    starts[c + 1] = indices.length;
+  }
+  return {
+    cost: Float64Array.from(columns, (column) => column.price),
+    lower: new Float64Array(columns.length),
+    upper: new Float64Array(columns.length).fill(highs.infinity),
+    matrix: {
+      format: 'csc' as const,
+      numRows: rows,
+      numCols: columns.length,
+      starts,
+      indices: Int32Array.from(indices),
+      values: Float64Array.from(values),
+    },
+  };
+}
+
+function emptyModel(highs: Highs, rows: readonly LinearRow[]): Model {
+  const bound = (value: number): number =>
+    Number.isFinite(value) ? value : Math.sign(value) * highs.infinity;
+  const model = highs.createModel({
+    numCols: 0,
+    numRows: rows.length,
+    colCost: new Float64Array(0),
+    colLower: new Float64Array(0),
+    colUpper: new Float64Array(0),
+    rowLower: Float64Array.from(rows, (row) => bound(row.atLeast)),
+    rowUpper: Float64Array.from(rows, (row) => bound(row.atMost)),
+    matrix: columnsOf(highs, rows.length, []).matrix,
+  });
+  model.options.set({ output_flag: false });
+  return model;
+}
+
+/** Linear models by HiGHS, loaded once; a model keeps its basis from one solution to the next. */
+export async function createLinearModels(): Promise<CreateLinearModel> {
+  const highs = await loadHighs();
+  const { optimal, timeLimit, solutionLimit, objectiveBound } = highs.constants.modelStatus;
+  return (rows) => {
+    const model = emptyModel(highs, rows);
+    let count = 0;
+    const prices: number[] = [];
+    const run = (seconds: number): void => {
+      model.zeroAllClocks();
+      model.options.set({ time_limit: Math.max(0.01, seconds) });
+      model.run();
+    };
+    const linear: LinearModel = {
+      add: (columns) => {
+        if (columns.length === 0) return;
+        model.addCols(columnsOf(highs, rows.length, columns));
+        count += columns.length;
+        for (const column of columns) prices.push(column.price);
+      },
+      relax: (seconds) => {
+        run(seconds);
+        if (model.getModelStatus() !== optimal) return null;
+        return { price: model.getObjectiveValue(), duals: model.getSolution().rowDual };
+      },
+      choose: (start, limits) => {
+        const all = { kind: 'range' as const, from: 0, to: count - 1 };
+        model.changeColsIntegrality(all, new Int32Array(count).fill(highs.constants.variableType.integer));
+        const colValue = new Float64Array(count);
+        for (const c of start) colValue[c] = 1;
+        model.options.set({ mip_rel_gap: WHOLE_GAP, mip_max_nodes: limits.nodes });
+        model.setSolution({ colValue });
+        run(limits.seconds);
+        const status = model.getModelStatus();
+        if (
+          status !== optimal &&
+          status !== timeLimit &&
+          status !== solutionLimit &&
+          status !== objectiveBound
+        )
+          return null;
+        const chosen: number[] = [];
+        model.getSolution().colValue.forEach((value, c) => {
+          if (value > 0.5) chosen.push(c);
+        });
+        const priceOf = (choice: readonly number[]): number => choice.reduce((sum, c) => sum + prices[c]!, 0);
+        return chosen.length > 0 && priceOf(chosen) < priceOf(start) - 1e-9 ? chosen : null;
+      },
+      dispose: () => model.dispose(),
+    };
+    return linear;
+  };
+}
