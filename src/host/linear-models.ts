@@ -1,9 +1,6 @@
 import loadHighs, { type Highs, type Model } from 'highs';
 import type { CreateLinearModel, LinearColumn, LinearModel, LinearRow } from '@/core/engine/index';
 
-/** Gap below which a choice counts as the best one. */
-const WHOLE_GAP = 1e-6;
-
 function columnsOf(highs: Highs, rows: number, columns: readonly LinearColumn[]) {
   const starts = new Int32Array(columns.length + 1);
   const indices: number[] = [];
@@ -52,11 +49,9 @@ function emptyModel(highs: Highs, rows: readonly LinearRow[]): Model {
 /** Linear models by HiGHS, loaded once; a model keeps its basis from one solution to the next. */
 export async function createLinearModels(): Promise<CreateLinearModel> {
   const highs = await loadHighs();
-  const { optimal, timeLimit, solutionLimit, objectiveBound } = highs.constants.modelStatus;
+  const { optimal } = highs.constants.modelStatus;
   return (rows) => {
     const model = emptyModel(highs, rows);
-    let count = 0;
-    const prices: number[] = [];
     const run = (seconds: number): void => {
       model.zeroAllClocks();
       model.options.set({ time_limit: Math.max(0.01, seconds) });
@@ -66,36 +61,15 @@ export async function createLinearModels(): Promise<CreateLinearModel> {
       add: (columns) => {
         if (columns.length === 0) return;
         model.addCols(columnsOf(highs, rows.length, columns));
-        count += columns.length;
-        for (const column of columns) prices.push(column.price);
+      },
+      reprice: (column, price) => {
+        model.changeColCost(column, price);
       },
       relax: (seconds) => {
         run(seconds);
         if (model.getModelStatus() !== optimal) return null;
-        return { price: model.getObjectiveValue(), duals: model.getSolution().rowDual };
-      },
-      choose: (start, limits) => {
-        const all = { kind: 'range' as const, from: 0, to: count - 1 };
-        model.changeColsIntegrality(all, new Int32Array(count).fill(highs.constants.variableType.integer));
-        const colValue = new Float64Array(count);
-        for (const c of start) colValue[c] = 1;
-        model.options.set({ mip_rel_gap: WHOLE_GAP, mip_max_nodes: limits.nodes });
-        model.setSolution({ colValue });
-        run(limits.seconds);
-        const status = model.getModelStatus();
-        if (
-          status !== optimal &&
-          status !== timeLimit &&
-          status !== solutionLimit &&
-          status !== objectiveBound
-        )
-          return null;
-        const chosen: number[] = [];
-        model.getSolution().colValue.forEach((value, c) => {
-          if (value > 0.5) chosen.push(c);
-        });
-        const priceOf = (choice: readonly number[]): number => choice.reduce((sum, c) => sum + prices[c]!, 0);
-        return chosen.length > 0 && priceOf(chosen) < priceOf(start) - 1e-9 ? chosen : null;
+        const { colValue, rowDual } = model.getSolution();
+        return { price: model.getObjectiveValue(), amounts: colValue, duals: rowDual };
       },
       dispose: () => model.dispose(),
     };

@@ -6,20 +6,17 @@ import { indexProblem } from '../travel/problem-index';
 import type { Annealing } from './accept/annealing';
 import { constructCheapest, constructionOrder } from './construct/start';
 import { type HeldConflict, takeOver } from './construct/take-over';
-import { refreshRoute } from './evaluate/refresh';
-import type { CreateLinearModel } from './linear';
 import { prepare } from './prepare/prepare';
-import { lowerBound } from './prove/bound';
-import { type Proven, proveByEnumeration } from './prove/enumerate';
-import { atQuickest } from './prove/kinds';
+import { type Claim, type ProveOptions, prove } from './prove/prove';
 import { createRecreate } from './recreate/greedy';
 import { createSortKeys } from './recreate/order';
 import { type Budget, type SearchState, type StopReason, search } from './search';
-import type { Snapshot } from './state/edit';
 import { createWorkspace, type Workspace } from './state/workspace';
+import { stepsFor } from './steps';
 import { toPlan } from './to-plan';
 
 export type { CreateLinearModel, LinearColumn, LinearModel, LinearRow } from './linear';
+export type { ProveOptions } from './prove/prove';
 export type { Budget, SearchState, StopReason } from './search';
 
 export interface SolveOptions {
@@ -38,13 +35,6 @@ export interface SolveOptions {
   readonly onProgress?: (state: SearchState, plan: () => Plan) => void;
 }
 
-export interface ProveOptions {
-  readonly seconds: number;
-  readonly now: () => number;
-  /** Linear models; without them only small problems are proven. */
-  readonly linear?: CreateLinearModel | undefined;
-}
-
 export interface Solution {
   readonly plan: Plan;
   /** Price of the first complete plan, micros. */
@@ -58,8 +48,6 @@ export interface Solution {
 export type SolveResult = { ok: true; solution: Solution } | { ok: false; conflict: HeldConflict };
 
 const HOUR = 3600;
-/** A bound below this share of the price says nothing worth telling. */
-const TELLING = 0.7;
 
 /** Builds a plan and improves it until the budget is used or somebody stops it. Deterministic by seed and iterations. */
 export function solve(problem: Problem, options: SolveOptions): SolveResult {
@@ -79,7 +67,8 @@ export function solve(problem: Problem, options: SolveOptions): SolveResult {
   constructCheapest(work, recreate, order);
   const constructedPrice = work.price;
   const annealing = options.annealing ?? defaultAnnealing(work, problem);
-  const found = search(work, recreate, annealing, options.budget, {
+  const steps = stepsFor(work, recreate, { annealing, budget: options.budget, isGiven: !!options.start });
+  const found = search(work, recreate, steps, options.budget, {
     shouldStop: options.shouldStop ?? (() => false),
     onTick: (state, best) => options.onProgress?.(state, () => toPlan(index, prep, best, state.bestPrice)),
   });
@@ -97,52 +86,6 @@ export function solve(problem: Problem, options: SolveOptions): SolveResult {
     ? toPlan(index, prep, proven.plan, proven.price)
     : toPlan(index, prep, found.best, found.bestPrice);
   return { ok: true, solution: { plan, constructedPrice, stop, state, bound } };
-}
-
-interface Claim {
-  readonly bound: number | null;
-  readonly proven: Proven | null;
-}
-
-function prove(
-  problem: Problem,
-  prep: ReturnType<typeof prepare>,
-  options: ProveOptions & {
-    readonly found: { readonly best: Snapshot; readonly bestPrice: number };
-    readonly shouldStop: (() => boolean) | undefined;
-  },
-): Claim {
-  const { seconds, now, linear, found, shouldStop = () => false } = options;
-  const until = now() + seconds * 1000;
-  const proven = proveByEnumeration(prep, () => now() > until || shouldStop());
-  if (proven) return { bound: proven.price, proven };
-  const { byTime } = problem.travel;
-  // With parts to fetch and travel by the hour, the quickest way round is not known; nothing is claimed.
-  if (!linear || (byTime && prep.needsFetch !== null)) return { bound: null, proven: null };
-  const bound = lowerBound(byTime ? atQuickest(prep, byTime.slices, problem.places.length) : prep, {
-    linear,
-    seconds: Math.max(0, until - now()) / 1000,
-    now,
-    shouldStop,
-    start: daysOf(prep, found.best),
-  });
-  const isTelling = bound !== null && bound >= TELLING * found.bestPrice;
-  return { bound: isTelling ? bound : null, proven: null };
-}
-
-/** The days of a plan with their prices. */
-function daysOf(prep: ReturnType<typeof prepare>, plan: Snapshot) {
-  const { routes } = createWorkspace(prep, createRandom(1));
-  return Array.from({ length: prep.shifts }, (_, shift) => {
-    const row = routes.rowOf[shift]!;
-    const visits = [
-      ...plan.visitAt.subarray(shift * plan.room + 1, shift * plan.room + 1 + plan.count[shift]!),
-    ];
-    routes.visitAt.set(visits, row + 1);
-    routes.count[shift] = visits.length;
-    refreshRoute(prep, routes, shift);
-    return { shift, visits, price: routes.price[shift]! };
-  }).filter((day) => day.visits.length > 0);
 }
 
 /** Cheapest insertion in the order of the problem and nothing else: how a careful person fills a week by hand. */

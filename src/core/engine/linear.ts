@@ -14,16 +14,14 @@ export interface LinearRow {
 export interface LinearModel {
   /** Appends columns; each may be taken between nought and any number of times. */
   add(columns: readonly LinearColumn[]): void;
-  /** Optimum with columns taken in parts, and the dual of every row; null when none is found within the seconds. */
-  relax(seconds: number): { readonly price: number; readonly duals: ArrayLike<number> } | null;
-  /**
-   * Numbers of the columns that are cheapest when each is taken whole or not at all, as far as found
-   * within the limits; `start` is a choice known to be allowed. Null when nothing cheaper than it was found.
-   */
-  choose(
-    start: readonly number[],
-    limits: { readonly seconds: number; readonly nodes: number },
-  ): readonly number[] | null;
+  /** Changes what a unit of a column costs. */
+  reprice(column: number, price: number): void;
+  /** Optimum with columns taken in parts, how much of each is taken, and the dual of every row; null when none is found within the seconds. */
+  relax(seconds: number): {
+    readonly price: number;
+    readonly amounts: ArrayLike<number>;
+    readonly duals: ArrayLike<number>;
+  } | null;
   /** Frees what the model holds; it must not be used afterwards. */
   dispose(): void;
 }

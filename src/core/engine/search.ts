@@ -2,6 +2,7 @@ import { type Annealing, accepts, temperatureAt } from './accept/annealing';
 import { type Recreate, recreateGreedy } from './recreate/greedy';
 import { ruinStrings } from './ruin/strings';
 import { copyPins, copyRoute, createSnapshot, type Snapshot } from './state/edit';
+import { loadDays } from './state/load';
 import { rollBack, settle, type Workspace } from './state/workspace';
 
 /** How long to search; seconds need a clock, iterations repeat exactly. */
@@ -29,11 +30,25 @@ export interface SearchWatch {
 
 const TICK_MASK = 255;
 
+/** A part of the search under one cooling. */
+export interface Phase {
+  /** Share of the budget at which it ends. */
+  readonly until: number;
+  readonly annealing: Annealing;
+}
+
+export interface SearchSteps {
+  /** At least one; the last ends at 1. */
+  readonly phases: readonly Phase[];
+  /** Called between two phases with the best plan in hand; may change what is in hand. */
+  readonly onPhase?: (ended: number) => void;
+}
+
 /** Ruin and recreate under annealing. Leaves the best plan in `best` and says why it ended. */
 export function search(
   work: Workspace,
   recreate: Recreate,
-  annealing: Annealing,
+  steps: SearchSteps,
   budget: Budget,
   watch: SearchWatch,
 ): { best: Snapshot; bestPrice: number; stop: StopReason; state: SearchState } {
@@ -49,7 +64,9 @@ export function search(
   let iterations = 0;
   let accepted = 0;
   let improved = 0;
-  let temperature = annealing.startPrice;
+  let phase = 0;
+  let phaseFrom = 0;
+  let temperature = steps.phases[0]!.annealing.startPrice;
   const state = (): SearchState => ({
     iterations,
     accepted,
@@ -58,6 +75,35 @@ export function search(
     bestPrice,
     currentPrice: current,
   });
+  const noteBest = (): void => {
+    improved++;
+    bestPrice = current;
+    for (const s of differing) {
+      copyRoute(routes, s, best);
+      differs[s] = 0;
+    }
+    differing.length = 0;
+    if (work.links.hasLinks) copyPins(work.pins, best);
+  };
+  const noteTouched = (): void => {
+    for (let i = 0; i < work.touchedCount; i++) {
+      const s = work.touched[i]!;
+      if (differs[s]) continue;
+      differs[s] = 1;
+      differing.push(s);
+    }
+  };
+  const nextPhase = (): void => {
+    loadDays(work, (s) => best.visitAt.subarray(s * best.room + 1, s * best.room + 1 + best.count[s]!));
+    steps.onPhase?.(phase++);
+    for (let s = 0; s < prep.shifts; s++) {
+      if (differs[s]) continue;
+      differs[s] = 1;
+      differing.push(s);
+    }
+    current = work.price;
+    if (current < bestPrice) noteBest();
+  };
   const startedAt = budget.kind === 'seconds' ? budget.now() : 0;
   let stop: StopReason = 'budget';
   if (work.movable.length === 0 || prep.shifts === 0) {
@@ -69,7 +115,12 @@ export function search(
         budget.kind === 'seconds'
           ? (budget.now() - startedAt) / 1000 / budget.seconds
           : iterations / Math.max(1, budget.iterations);
-      temperature = temperatureAt(annealing, fraction);
+      while (phase < steps.phases.length - 1 && fraction >= steps.phases[phase]!.until) {
+        phaseFrom = fraction;
+        nextPhase();
+      }
+      const { until, annealing } = steps.phases[phase]!;
+      temperature = temperatureAt(annealing, (fraction - phaseFrom) / Math.max(1e-9, until - phaseFrom));
       work.usedRoutes = countUsed(work);
       watch.onTick(state(), best);
       if (watch.shouldStop()) {
@@ -89,22 +140,8 @@ export function search(
     }
     accepted++;
     current = work.price;
-    for (let i = 0; i < work.touchedCount; i++) {
-      const s = work.touched[i]!;
-      if (differs[s]) continue;
-      differs[s] = 1;
-      differing.push(s);
-    }
-    if (current < bestPrice) {
-      improved++;
-      bestPrice = current;
-      for (const s of differing) {
-        copyRoute(routes, s, best);
-        differs[s] = 0;
-      }
-      differing.length = 0;
-      if (work.links.hasLinks) copyPins(work.pins, best);
-    }
+    noteTouched();
+    if (current < bestPrice) noteBest();
   }
   return { best, bestPrice, stop, state: state() };
 }

@@ -8,6 +8,8 @@ export interface BoundOptions {
   readonly seconds: number;
   readonly now: () => number;
   readonly shouldStop: () => boolean;
+  /** What covering each visit is worth at most at first; raised where it proves too little. */
+  readonly guess?: Float64Array | undefined;
   /** Days of a good plan, by shift, to begin with. */
   readonly start: readonly {
     readonly shift: number;
@@ -18,15 +20,26 @@ export interface BoundOptions {
 
 /** More visits than this are not tried: pricing would take all the time and prove nothing. */
 const MOST_VISITS = 260;
-const NEAR = 7;
+const NEAR = 16;
 /** No visit is worth more than so many of the dearest legs; a lower worth is still a bound. */
 const MOST_WORTH = 300;
-const ROUGH: Pick<PricingLimits, 'ways' | 'labels'> = { ways: 2, labels: 8000 };
-const FULL: Pick<PricingLimits, 'ways' | 'labels'> = { ways: Number.POSITIVE_INFINITY, labels: 200_000 };
-/** How far the duals are pulled back to the best ones. */
+/** How far the duals are pulled back to those of the round before. */
 const PULL = 0.7;
-/** Days added to the model a round, over all kinds. */
-const DAYS_A_ROUND = 200;
+/** Days added to the model a kind and round, and how many are enough to solve it again. */
+const ENOUGH = 60;
+/** So few new days a round that it is time for a proof. */
+const HARDLY = 10;
+/** A share of a visit left out that is none. */
+const HARDLY_ANY = 1e-6;
+/** What is added to the worth of a visit that the model would rather leave out. */
+const CAP_GROWTH = 1.2;
+const DAYS_A_KIND = 20;
+const ROUGH: Pick<PricingLimits, 'ways' | 'labels' | 'days'> = { ways: 30, labels: 20000, days: DAYS_A_KIND };
+const FULL: Pick<PricingLimits, 'ways' | 'labels' | 'days'> = {
+  ways: Number.POSITIVE_INFINITY,
+  labels: 200_000,
+  days: DAYS_A_KIND,
+};
 /** Reduced prices nearer to nothing than this share of the dearest leg are nothing. */
 const NOTHING = 2e-5;
 
@@ -50,7 +63,8 @@ export function lowerBound(prep: Prepared, options: BoundOptions): number | null
     ...Array.from({ length: prep.visits }, () => ({ atLeast: 1, atMost: Number.POSITIVE_INFINITY })),
     ...kinds.map((kind) => ({ atLeast: Number.NEGATIVE_INFINITY, atMost: kind.count })),
   ]);
-  model.add(Array.from(worth, (price, v) => ({ price: price / scale, rows: [v] })));
+  const cap = worth.map((price, v) => Math.min(price, options.guess?.[v] ?? price));
+  model.add(Array.from(cap, (price, v) => ({ price: price / scale, rows: [v] })));
   const columnOf = ({ kind, day }: Column): LinearColumn => ({
     price: day.price / scale,
     rows: [...day.visits, prep.visits + kind],
@@ -60,43 +74,65 @@ export function lowerBound(prep: Prepared, options: BoundOptions): number | null
       columnOf({ kind: kindOf.get(prep.shiftTwin[shift]!)!, day: { visits, price } }),
     ),
   );
-  const days = Math.max(4, Math.ceil(DAYS_A_ROUND / kinds.length));
   let best: number | null = null;
-  let centre: Float64Array | null = null;
-  let pull = 0;
+  let last: Float64Array | null = null;
+  let pull = PULL;
   let isRough = true;
+  let turn = 0;
   while (!isOver()) {
     const solved = model.relax(Math.max(0.1, (until - options.now()) / 1000));
     if (!solved) break;
-    const exact = clamped(prep, solved.duals, { worth, scale });
-    const dual: Float64Array = centre && pull > 0 ? between(centre, exact, pull) : exact;
-    let sum = 0;
-    for (let v = 0; v < prep.visits; v++) sum += dual[v]!;
-    let found = 0;
-    let isComplete = true;
-    for (const [k, kind] of kinds.entries()) {
+    const exact = clamped(prep, solved.duals, { worth: cap, scale });
+    const leavesOut = (): boolean => cap.some((_, v) => solved.amounts[v]! > HARDLY_ANY);
+    const raiseCaps = (): number => {
+      let raised = 0;
+      for (let v = 0; v < prep.visits; v++) {
+        if (solved.amounts[v]! <= HARDLY_ANY || cap[v]! >= worth[v]!) continue;
+        cap[v] = Math.min(worth[v]!, cap[v]! * CAP_GROWTH);
+        model.reprice(v, cap[v]! / scale);
+        raised++;
+      }
+      return raised;
+    };
+    const dual: Float64Array = last && pull > 0 ? between(last, exact, pull) : exact;
+    last = dual;
+    const price = (k: number): { least: number; found: number } => {
+      const kind = kinds[k]!;
       const border = Math.min(0, dual[prep.visits + k]!) - NOTHING * scale;
-      const limits = { ...(isRough ? ROUGH : FULL), days, border, isOver };
+      const limits = { ...(isRough ? ROUGH : FULL), border, isOver };
       const priced: Priced = priceKind(prep, kind, near[k]!, dual, limits);
       model.add(priced.days.map((day) => columnOf({ kind: k, day })));
-      for (const day of priced.days) {
-        if (reducedPrice(prep, { kind: k, day }, exact) < -NOTHING * scale) found++;
+      const isNew = (day: PricedDay): boolean =>
+        reducedPrice(prep, { kind: k, day }, exact) < -NOTHING * scale;
+      return { least: priced.least, found: priced.days.filter(isNew).length };
+    };
+    let found = 0;
+    if (isRough) {
+      // A few kinds at a time: the duals are soon out of date.
+      for (let tried = 0; tried < kinds.length && found < ENOUGH && !isOver(); tried++) {
+        found += price(turn).found;
+        turn = (turn + 1) % kinds.length;
       }
-      sum += kind.count * Math.min(0, priced.least);
-      if (isOver() && k < kinds.length - 1) {
-        isComplete = false;
-        break;
-      }
+      if (found < ENOUGH) raiseCaps();
+      if (found > 0) pull = PULL;
+      else if (pull > 0) pull = 0;
+      else if (raiseCaps() === 0) isRough = false;
+      if (found < HARDLY && !leavesOut()) isRough = false;
+      continue;
     }
-    if (isComplete && Number.isFinite(sum) && (best === null || sum > best)) {
-      best = sum;
-      centre = dual;
+    let sum = 0;
+    for (let v = 0; v < prep.visits; v++) sum += dual[v]!;
+    for (let k = 0; k < kinds.length; k++) {
+      // Whoever is cut short hands back what the first look gave, which is never too much.
+      const priced = price(k);
+      sum += kinds[k]!.count * Math.min(0, priced.least);
+      found += priced.found;
     }
-    if (best !== null && !isRough && best > solved.price * scale * (1 - 1e-4)) break;
-    if (found > 0) pull = isRough ? PULL : 0;
+    if (Number.isFinite(sum) && (best === null || sum > best)) best = sum;
+    if (best !== null && best > solved.price * scale * (1 - 1e-4) && raiseCaps() === 0) break;
+    if (found > 0) pull = PULL;
     else if (pull > 0) pull = 0;
-    else if (isRough) isRough = false;
-    else break;
+    else if (raiseCaps() === 0) break;
   }
   model.dispose();
   // Prices are whole, so a bound may be rounded up; a hair less for what sums of doubles may have gained.
@@ -119,9 +155,9 @@ function clamped(
   );
 }
 
-/** Duals on the way from the latest to the best ones: they leap about less (Wentges, "Weighted Dantzig–Wolfe decomposition for linear mixed-integer programming", Int. Trans. Operational Research 4(2), 1997). */
-function between(centre: Float64Array, latest: Float64Array, pull: number): Float64Array {
-  return latest.map((dual, r) => pull * centre[r]! + (1 - pull) * dual);
+/** Duals on the way from those before to the latest: they leap about less (after Wentges, "Weighted Dantzig–Wolfe decomposition for linear mixed-integer programming", Int. Trans. Operational Research 4(2), 1997). */
+function between(before: Float64Array, latest: Float64Array, pull: number): Float64Array {
+  return latest.map((dual, r) => pull * before[r]! + (1 - pull) * dual);
 }
 
 function reducedPrice(prep: Prepared, { kind, day }: Column, dual: Float64Array): number {

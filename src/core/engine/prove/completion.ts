@@ -1,15 +1,22 @@
 import { leaveForHome, workEndOver } from '../evaluate/legs';
 import { NEVER, type Prepared } from '../prepare/prepared';
-import { beginAt, type Kind, latePriceAt, readyVia } from './kinds';
+import { beginOf, type Kind, latePriceOf, readyVia } from './kinds';
 
 const MOST_BUCKETS = 160;
+const FEWEST_BUCKETS = 96;
 
 /**
- * Least price of finishing a day from a node and a moment on, visits repeated freely: a bound on any
- * real continuation. [(lane × m + node) × buckets + bucket]; moments are rounded down to their bucket.
+ * Least price of finishing a day from a node and a moment on: a bound on any real continuation. Visits
+ * may come again, but none right after the one that followed it. The cheapest continuation and the
+ * cheapest that begins with another visit; [(lane × m + node) × buckets + bucket], moments rounded down
+ * to their bucket. (Two-cycle elimination: Houck, Picard, Queyranne, Vemuganti, "The travelling salesman
+ * problem as a constrained shortest path problem", Opsearch 17, 1980.)
  */
 export interface Completion {
   readonly price: Float64Array;
+  /** Visit that the cheapest continuation begins with, −1 for going home. */
+  readonly next: Int16Array;
+  readonly other: Float64Array;
   readonly fromSec: number;
   readonly widthSec: number;
   readonly buckets: number;
@@ -33,11 +40,12 @@ export function homePriceAt(prep: Prepared, kind: Kind, node: number, lane: numb
   return kind.legPrice[at]! + (over > 0 ? over * prep.overtimePrice[s]! : 0);
 }
 
-/** Null when a visit is too short for its end to lie in a later bucket than its beginning, or when time is over. */
+/** Null when two visits may follow so closely that buckets cannot tell them apart, or when time is over. */
 export function completionOf(
   prep: Prepared,
   kind: Kind,
   dual: Float64Array,
+  isRough: boolean,
   isOver: () => boolean,
 ): Completion | null {
   const m = kind.visits.length;
@@ -45,37 +53,112 @@ export function completionOf(
   const s = kind.shift;
   const fromSec = prep.shiftStart[s]!;
   const span = prep.shiftEnd[s]! + prep.shiftOvertime[s]! - fromSec + 1;
-  const shortest = kind.cells.reduce((least, cell) => Math.min(least, prep.duration[cell]!), span);
-  const buckets = Math.min(MOST_BUCKETS, Math.max(48, Math.ceil(span / Math.max(1, shortest))));
+  const shortest = kind.shortest;
+  const enough = Math.ceil(span / Math.max(1, shortest)) + 1;
+  const buckets = Math.min(MOST_BUCKETS, isRough ? enough : Math.max(FEWEST_BUCKETS, enough));
   const widthSec = Math.ceil(span / buckets);
   if (widthSec > shortest) return null;
-  const price = new Float64Array(lanes * m * buckets).fill(Number.POSITIVE_INFINITY);
-  const out: Completion = { price, fromSec, widthSec, buckets };
+  const cells = lanes * m * buckets;
+  const out: Completion = {
+    price: new Float64Array(cells).fill(Number.POSITIVE_INFINITY),
+    other: new Float64Array(cells).fill(Number.POSITIVE_INFINITY),
+    next: new Int16Array(cells).fill(-1),
+    fromSec,
+    widthSec,
+    buckets,
+  };
+  const arcs = arcsOf(kind, dual);
+  const found: Found = { best: 0, second: 0, next: -1 };
   for (let b = buckets - 1; b >= 0; b--) {
     if (isOver()) return null;
     const free = fromSec + b * widthSec;
     for (let i = lanes - 1; i >= 0; i--) {
       for (let a = 0; a < m; a++) {
-        let best = homePriceAt(prep, kind, a, i, free);
-        for (let w = 0; w < m; w++) {
-          const at = a * (m + 2) + w;
-          const leg = kind.leg[at]!;
-          if (leg < 0) continue;
-          const cell = kind.cells[w]!;
-          const v = kind.visits[w]!;
-          const base = kind.legPrice[at]! - dual[v]!;
-          for (let j = i; j < lanes; j++) {
-            const ready = readyVia(prep, kind, { i, j }, free, leg, false);
-            const start = ready >= NEVER ? NEVER : beginAt(prep, cell, ready);
-            if (start >= NEVER) break;
-            const rest = price[(j * m + w) * buckets + bucketOf(out, start + prep.duration[cell]!)]!;
-            const whole = base + latePriceAt(prep, v, cell, start) + rest;
-            if (whole < best) best = whole;
-          }
-        }
-        price[(i * m + a) * buckets + b] = best;
+        if (free < arcs.soonest[a]! - widthSec) continue;
+        found.best = homePriceAt(prep, kind, a, i, free);
+        found.second = Number.POSITIVE_INFINITY;
+        found.next = -1;
+        lookOn(prep, kind, arcs, out, a, i, free, found);
+        const cell = (i * m + a) * buckets + b;
+        out.price[cell] = found.best;
+        out.next[cell] = found.next;
+        out.other[cell] = found.second;
       }
     }
   }
   return out;
+}
+
+interface Found {
+  best: number;
+  second: number;
+  next: number;
+}
+
+/** What the followers of each visit need, side by side. */
+interface Arcs {
+  readonly sec: Int32Array;
+  readonly base: Float64Array;
+  /** Earliest moment at which anybody can be free at a visit. */
+  readonly soonest: Int32Array;
+}
+
+function arcsOf(kind: Kind, dual: Float64Array): Arcs {
+  const m = kind.visits.length;
+  const sec = new Int32Array(kind.after.length);
+  const base = new Float64Array(kind.after.length);
+  for (let a = 0; a < m; a++) {
+    for (let x = kind.afterFrom[a]!; x < kind.afterFrom[a + 1]!; x++) {
+      const w = kind.after[x]!;
+      sec[x] = kind.legSec[a * (m + 2) + w]!;
+      base[x] = kind.legPrice[a * (m + 2) + w]! - dual[kind.visits[w]!]!;
+    }
+  }
+  return { sec, base, soonest: kind.soonest };
+}
+
+/** The cheapest ways on from visit a, free at a moment with i breaks behind: one, and the best that begins elsewhere. */
+function lookOn(
+  prep: Prepared,
+  kind: Kind,
+  arcs: Arcs,
+  done: Completion,
+  a: number,
+  i: number,
+  free: number,
+  found: Found,
+): void {
+  const { price, other, next, fromSec, widthSec, buckets } = done;
+  const { lanes, after, afterFrom, duration, open, latest, promise } = kind;
+  const { sec, base } = arcs;
+  const m = kind.visits.length;
+  const perSec = 1 / widthSec;
+  let { best, second, next: bestNext } = found;
+  for (let x = afterFrom[a]!; x < afterFrom[a + 1]!; x++) {
+    const w = after[x]!;
+    const arrive = free + sec[x]!;
+    if (arrive > latest[w]!) continue;
+    for (let j = i; j < lanes; j++) {
+      const ready = j === i ? arrive : readyVia(prep, kind, i, j, free, a * (m + 2) + w, false);
+      let start = open[w]!;
+      if (start < 0) start = ready >= NEVER ? NEVER : beginOf(prep, kind, w, ready);
+      else if (ready > start) start = ready > latest[w]! ? NEVER : ready;
+      if (start >= NEVER) break;
+      // Rounded down, so never too dear.
+      let to = ((start + duration[w]! - fromSec) * perSec) | 0;
+      if (to >= buckets) to = buckets - 1;
+      const cell = (j * m + w) * buckets + to;
+      let whole = base[x]! + (next[cell] === a ? other[cell]! : price[cell]!);
+      if (start > promise[w]!) whole += latePriceOf(prep, kind, w, start);
+      if (whole >= second) continue;
+      if (whole < best) {
+        if (bestNext !== w) second = best;
+        best = whole;
+        bestNext = w;
+      } else if (bestNext !== w) second = whole;
+    }
+  }
+  found.best = best;
+  found.second = second;
+  found.next = bestNext;
 }

@@ -15,7 +15,19 @@ export interface Kind {
   readonly cells: Int32Array;
   /** Legs [from × (m + 2) + to] as cells of the travel matrix, −1 where closed, and what they cost with the visit they lead to. */
   readonly leg: Int32Array;
+  readonly legSec: Int32Array;
   readonly legPrice: Float64Array;
+  /** Visits that can follow a node at all, soonest open first: after[afterFrom[node] .. afterFrom[node + 1]). */
+  readonly after: Int32Array;
+  readonly afterFrom: Int32Array;
+  /** Earliest moment at which anybody can be free at a visit; least time from there to being free at the next. */
+  readonly soonest: Int32Array;
+  readonly shortest: number;
+  /** By visit: on site, the window where there is one only (else open is −1), and the promise that lateness counts from. */
+  readonly duration: Int32Array;
+  readonly open: Int32Array;
+  readonly latest: Int32Array;
+  readonly promise: Int32Array;
   readonly lanes: number;
   readonly capacity: number;
 }
@@ -57,16 +69,73 @@ function kindOf(prep: Prepared, s: number, count: number): Kind {
       legPrice[a * n + b] = priceOf(prep, s, visits, a, b, cell);
     }
   }
-  return {
+  const cells = visits.map((v) => v * prep.classes + prep.shiftClass[s]!);
+  const first = (cell: number): number => prep.windowFirst[cell]!;
+  const isSingle = (cell: number): boolean => prep.windowCount[cell] === 1;
+  const kind = {
     shift: s,
     count,
     visits,
-    cells: visits.map((v) => v * prep.classes + prep.shiftClass[s]!),
+    cells,
     leg,
+    legSec: leg.map((cell) => (cell < 0 ? NEVER : prep.travelSec[cell]!)),
     legPrice,
+    duration: cells.map((cell) => prep.duration[cell]!),
+    open: cells.map((cell) => (isSingle(cell) ? prep.windowOpen[first(cell)]! : -1)),
+    latest: cells.map((cell) => lateBeginning(prep, cell)),
+    promise: cells.map((cell) =>
+      prep.promiseCount[cell] === 1 ? prep.promiseClose[prep.promiseFirst[cell]!]! : NEVER,
+    ),
     lanes: prep.breakCount[s]! + 1,
     capacity: prep.shiftCapacity[s]!,
   };
+  const withAfter = { ...kind, ...followers(prep, kind) };
+  return { ...withAfter, shortest: shortestStep(withAfter) };
+}
+
+/** Which visits can come after which: the leg is open, and somebody who went there first could still be in time. */
+function followers(prep: Prepared, kind: Omit<Kind, 'after' | 'afterFrom' | 'soonest' | 'shortest'>) {
+  const m = kind.visits.length;
+  const after: number[] = [];
+  const afterFrom = new Int32Array(m + 2);
+  const soonest = new Int32Array(m + 1);
+  const begin = prep.shiftStart[kind.shift]!;
+  const own = prep.shiftBefore[kind.shift]!;
+  for (let a = 0; a <= m; a++) {
+    afterFrom[a] = after.length;
+    soonest[a] =
+      a === m
+        ? begin - own
+        : beginAt(prep, kind.cells[a]!, Math.max(begin, begin - own + kind.legSec[m * (m + 2) + a]!)) +
+          kind.duration[a]!;
+    for (let w = 0; w < m; w++) {
+      const at = a * (m + 2) + w;
+      if (kind.leg[at]! < 0 || soonest[a]! >= NEVER) continue;
+      if (soonest[a]! + kind.legSec[at]! <= kind.latest[w]!) after.push(w);
+    }
+  }
+  afterFrom[m + 1] = after.length;
+  return { after: Int32Array.from(after), afterFrom, soonest };
+}
+
+/** Least time from being free at one visit to being free at the next. */
+function shortestStep(kind: Pick<Kind, 'visits' | 'after' | 'afterFrom' | 'legSec' | 'duration'>): number {
+  const m = kind.visits.length;
+  let least = NEVER;
+  for (let a = 0; a < m; a++) {
+    for (let i = kind.afterFrom[a]!; i < kind.afterFrom[a + 1]!; i++) {
+      const w = kind.after[i]!;
+      least = Math.min(least, kind.legSec[a * (m + 2) + w]! + kind.duration[w]!);
+    }
+  }
+  return least;
+}
+
+function lateBeginning(prep: Prepared, cell: number): number {
+  let last = -NEVER;
+  const first = prep.windowFirst[cell]!;
+  for (let w = first; w < first + prep.windowCount[cell]!; w++) last = Math.max(last, prep.windowLatest[w]!);
+  return last;
 }
 
 function placeOf(prep: Prepared, s: number, visits: Int32Array, i: number): number {
@@ -101,8 +170,15 @@ function priceOf(prep: Prepared, s: number, visits: Int32Array, a: number, b: nu
   return isElsewhere ? price + prep.sitePrice[v]! : price;
 }
 
-/** Earliest beginning for somebody ready at a moment; NEVER when too late. */
-export function beginAt(prep: Prepared, cell: number, ready: number): number {
+/** Earliest beginning of local visit w for somebody ready at a moment; NEVER when too late. */
+export function beginOf(prep: Prepared, kind: Kind, w: number, ready: number): number {
+  if (ready > kind.latest[w]!) return NEVER;
+  const open = kind.open[w]!;
+  if (open < 0) return beginAt(prep, kind.cells[w]!, ready);
+  return ready > open ? ready : open;
+}
+
+function beginAt(prep: Prepared, cell: number, ready: number): number {
   let best = NEVER;
   const first = prep.windowFirst[cell]!;
   for (let w = first; w < first + prep.windowCount[cell]!; w++) {
@@ -114,22 +190,35 @@ export function beginAt(prep: Prepared, cell: number, ready: number): number {
   return best;
 }
 
-/** Lateness of a beginning, as far as it can only rise with time: that of a visit with one promised window. */
-export function latePriceAt(prep: Prepared, v: number, cell: number, start: number): number {
-  if (prep.promiseCount[cell] !== 1) return 0;
-  const late = start - prep.promiseClose[prep.promiseFirst[cell]!]!;
-  return late > 0 ? late * prep.latePrice[v]! + prep.missedPrice[v]! : 0;
+/** Lateness of a beginning of local visit w, as far as it can only rise with time: that of a visit with one promised window. */
+export function latePriceOf(prep: Prepared, kind: Kind, w: number, start: number): number {
+  const late = start - kind.promise[w]!;
+  if (late <= 0) return 0;
+  const v = kind.visits[w]!;
+  return late * prep.latePrice[v]! + prep.missedPrice[v]!;
 }
 
-/** Readiness over a leg of a kind, with breaks i..j−1 on it. */
+/** Readiness over the leg [node × (m + 2) + to] of a kind, with breaks i..j−1 on it. */
 export function readyVia(
   prep: Prepared,
   kind: Kind,
-  lanes: { i: number; j: number },
+  i: number,
+  j: number,
   free: number,
-  leg: number,
+  at: number,
   isFirst: boolean,
 ): number {
-  const own = isFirst ? prep.shiftBefore[kind.shift]! : 0;
-  return readyOver(prep, kind.shift, lanes.i, lanes.j, free, leg, own);
+  const sec = kind.legSec[at]!;
+  if (isFirst || j > i + 1) {
+    const own = isFirst ? prep.shiftBefore[kind.shift]! : 0;
+    return readyOver(prep, kind.shift, i, j, free, kind.leg[at]!, own);
+  }
+  const arrive = free + sec;
+  if (i === j) return arrive;
+  const k = prep.breakFirst[kind.shift]! + i;
+  const late = prep.breakLatest[k]!;
+  const early = prep.breakEarliest[k]!;
+  const long = prep.breakDuration[k]!;
+  if (arrive <= late) return (arrive > early ? arrive : early) + long;
+  return free <= late ? (free > early ? free : early) + long + sec : NEVER;
 }

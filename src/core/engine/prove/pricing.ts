@@ -1,6 +1,7 @@
 import { NEVER, type Prepared } from '../prepare/prepared';
 import { bucketOf, type Completion, completionOf, homePriceAt } from './completion';
-import { beginAt, type Kind, latePriceAt, readyVia } from './kinds';
+import { beginOf, type Kind, latePriceOf, readyVia } from './kinds';
+import { createLabels, type Labels, makeRoom } from './labels';
 
 /** A day found by pricing: its visits, and what it costs at least. */
 export interface PricedDay {
@@ -29,19 +30,8 @@ export interface PricingLimits {
 
 /** Labels between two looks at the clock. */
 const CHECK_EVERY = 64;
-
-/** Ways to be free after a visit, as parallel lists. */
-interface Labels {
-  readonly node: number[];
-  readonly lane: number[];
-  readonly free: number[];
-  readonly cost: number[];
-  readonly load: number[];
-  readonly before: number[];
-  readonly dead: boolean[];
-  /** Visits that must not come again: words of 32, one after the other. */
-  readonly memory: number[];
-}
+/** Followers of a visit that a rough search looks at. */
+const FEW = 9;
 
 /**
  * Days of one kind whose price less duals is lowest, by labels that remember only the visits near where
@@ -50,54 +40,45 @@ interface Labels {
  */
 export function priceKind(
   prep: Prepared,
-  kind: Kind,
+  whole: Kind,
   near: readonly Int32Array[],
   dual: Float64Array,
   limits: PricingLimits,
 ): Priced {
-  const m = kind.visits.length;
+  const m = whole.visits.length;
   if (m === 0) return { days: [], least: Math.min(0, limits.border) };
-  const completion = completionOf(prep, kind, dual, limits.isOver);
+  const isRough = limits.ways < Number.POSITIVE_INFINITY;
+  const kind = isRough ? withFewFollowers(whole, dual) : whole;
+  const completion = completionOf(prep, kind, dual, isRough, limits.isOver);
   if (!completion) return { days: [], least: Number.NEGATIVE_INFINITY };
   const words = Math.ceil(m / 32);
-  const labels: Labels = {
-    node: [],
-    lane: [],
-    free: [],
-    cost: [],
-    load: [],
-    before: [],
-    dead: [],
-    memory: [],
-  };
-  const lists: number[][] = Array.from({ length: kind.lanes * m }, () => []);
-  const queue: number[][] = Array.from({ length: completion.buckets }, () => []);
+  const labels = createLabels(words);
   const search: Search = {
     prep,
     kind,
-    near,
-    dual,
+    nearBits: bitsOf(near, words),
+    own: Float64Array.from(kind.visits, (v) => dual[v]!),
     limits,
     completion,
     words,
     labels,
-    lists,
-    queue,
-    isCut: limits.ways < Number.POSITIVE_INFINITY,
+    lists: Array.from({ length: kind.lanes * m }, () => []),
+    queue: Array.from({ length: completion.buckets }, () => []),
+    isCut: isRough,
   };
   const root = extend(search, -1);
   const ends: { label: number; reduced: number }[] = [];
   let count = 0;
-  for (let b = 0; b < queue.length; b++) {
-    for (const label of queue[b]!) {
-      if (labels.dead[label]) continue;
+  for (let b = 0; b < search.queue.length; b++) {
+    for (const label of search.queue[b]!) {
+      if (labels.dead[label] === 1) continue;
       const home = homePriceAt(prep, kind, labels.node[label]!, labels.lane[label]!, labels.free[label]!);
       const reduced = labels.cost[label]! + home;
       if (reduced < limits.border) ends.push({ label, reduced });
       extend(search, label);
-      if (labels.node.length > limits.labels || (++count % CHECK_EVERY === 0 && limits.isOver())) {
+      if (labels.count > limits.labels || (++count % CHECK_EVERY === 0 && limits.isOver())) {
         search.isCut = true;
-        b = queue.length;
+        b = search.queue.length;
         break;
       }
     }
@@ -108,11 +89,31 @@ export function priceKind(
   return { days, least: search.isCut ? Math.min(found, root) : found };
 }
 
+/** The kind with only the most promising followers of each visit: enough to find days, not to prove that there are none. */
+function withFewFollowers(kind: Kind, dual: Float64Array): Kind {
+  const m = kind.visits.length;
+  const after: number[] = [];
+  const afterFrom = new Int32Array(m + 2);
+  for (let a = 0; a <= m; a++) {
+    afterFrom[a] = after.length;
+    const all = [...kind.after.subarray(kind.afterFrom[a]!, kind.afterFrom[a + 1]!)];
+    if (a < m && all.length > FEW) {
+      const base = (w: number): number => kind.legPrice[a * (m + 2) + w]! - dual[kind.visits[w]!]!;
+      all.sort((x, y) => base(x) - base(y));
+      all.length = FEW;
+    }
+    after.push(...all);
+  }
+  afterFrom[m + 1] = after.length;
+  return { ...kind, after: Int32Array.from(after), afterFrom };
+}
+
 interface Search {
   readonly prep: Prepared;
   readonly kind: Kind;
-  readonly near: readonly Int32Array[];
-  readonly dual: Float64Array;
+  /** What is remembered at each visit, as bits: [visit × words + word]. */
+  readonly nearBits: Int32Array;
+  readonly own: Float64Array;
   readonly limits: PricingLimits;
   readonly completion: Completion;
   readonly words: number;
@@ -123,9 +124,19 @@ interface Search {
   isCut: boolean;
 }
 
+function bitsOf(near: readonly Int32Array[], words: number): Int32Array {
+  const bits = new Int32Array(near.length * words);
+  for (const [a, others] of near.entries()) {
+    for (const u of others) bits[a * words + (u >> 5)]! |= 1 << (u & 31);
+  }
+  return bits;
+}
+
 /** Goes on from a label to every visit, or with −1 from the start; returns the least bound met. */
 function extend(search: Search, label: number): number {
-  const { prep, kind, dual, labels, completion, words } = search;
+  const { prep, kind, own, labels, completion, words } = search;
+  const { after, afterFrom, duration } = kind;
+  const border = search.limits.border;
   const m = kind.visits.length;
   const isFirst = label < 0;
   const node = isFirst ? m : labels.node[label]!;
@@ -133,67 +144,80 @@ function extend(search: Search, label: number): number {
   const free = isFirst ? prep.shiftStart[kind.shift]! : labels.free[label]!;
   const cost = isFirst ? 0 : labels.cost[label]!;
   let least = Number.POSITIVE_INFINITY;
-  for (let w = 0; w < m; w++) {
-    const at = node * (m + 2) + w;
-    const leg = kind.leg[at]!;
-    if (leg < 0) continue;
+  for (let x = afterFrom[node]!; x < afterFrom[node + 1]!; x++) {
+    const w = after[x]!;
     if (!isFirst && labels.memory[label * words + (w >> 5)]! & (1 << (w & 31))) continue;
-    const v = kind.visits[w]!;
-    const load = (isFirst ? 0 : labels.load[label]!) + prep.visitDemand[v]!;
+    const at = node * (m + 2) + w;
+    const load = (isFirst ? 0 : labels.load[label]!) + prep.visitDemand[kind.visits[w]!]!;
     if (load > kind.capacity) continue;
-    const cell = kind.cells[w]!;
+    const base = cost + kind.legPrice[at]! - own[w]!;
     for (let j = i; j < kind.lanes; j++) {
-      const ready = readyVia(prep, kind, { i, j }, free, leg, isFirst);
-      const start = ready >= NEVER ? NEVER : beginAt(prep, cell, ready);
+      const ready = readyVia(prep, kind, i, j, free, at, isFirst);
+      const start = ready >= NEVER ? NEVER : beginOf(prep, kind, w, ready);
       if (start >= NEVER) break;
-      const end = start + prep.duration[cell]!;
+      const end = start + duration[w]!;
       const b = bucketOf(completion, end);
-      const own = cost + kind.legPrice[at]! - dual[v]! + latePriceAt(prep, v, cell, start);
-      const bound = own + completion.price[(j * m + w) * completion.buckets + b]!;
+      const price = base + latePriceOf(prep, kind, w, start);
+      const cell = (j * m + w) * completion.buckets + b;
+      const bound =
+        price + (completion.next[cell] === node ? completion.other[cell]! : completion.price[cell]!);
       if (bound < least) least = bound;
-      if (bound >= search.limits.border) continue;
-      add(search, { node: w, lane: j, free: end, cost: own, load, before: label }, b);
+      if (bound < border) add(search, label, w, j, end, price, load, b);
     }
   }
   return least;
 }
 
-interface Way {
-  readonly node: number;
-  readonly lane: number;
-  readonly free: number;
-  readonly cost: number;
-  readonly load: number;
-  readonly before: number;
-}
-
 /** Keeps a way that no other beats in time, price, load and memory. */
-function add(search: Search, way: Way, bucket: number): void {
-  const { labels, lists, kind, near, words, limits, queue } = search;
-  const list = lists[way.lane * kind.visits.length + way.node]!;
-  const memory = new Int32Array(words);
-  if (way.before >= 0) {
-    for (const u of near[way.node]!) {
-      memory[u >> 5]! |= labels.memory[way.before * words + (u >> 5)]! & (1 << (u & 31));
+function add(
+  search: Search,
+  before: number,
+  node: number,
+  lane: number,
+  free: number,
+  cost: number,
+  load: number,
+  bucket: number,
+): void {
+  const { labels, lists, kind, nearBits, words, limits } = search;
+  const m = kind.visits.length;
+  makeRoom(labels);
+  const label = labels.count;
+  const { memory } = labels;
+  const row = label * words;
+  for (let k = 0; k < words; k++) {
+    memory[row + k] = before < 0 ? 0 : memory[before * words + k]! & nearBits[node * words + k]!;
+  }
+  memory[row + (node >> 5)]! |= 1 << (node & 31);
+  const isRough = limits.ways < Number.POSITIVE_INFINITY;
+  // A way with more breaks behind and as early is no worse: what is left of the day can only be shorter.
+  for (let j = lane + 1; j < kind.lanes; j++) {
+    for (const other of lists[j * m + node]!) {
+      if (
+        labels.free[other]! <= free &&
+        labels.cost[other]! <= cost &&
+        labels.load[other]! <= load &&
+        (isRough || isWithin(memory, other * words, row, words))
+      )
+        return;
     }
   }
-  memory[way.node >> 5]! |= 1 << (way.node & 31);
-  const isRough = limits.ways < Number.POSITIVE_INFINITY;
+  const list = lists[lane * m + node]!;
   let kept = 0;
-  for (const other of list) {
-    if (
-      labels.free[other]! <= way.free &&
-      labels.cost[other]! <= way.cost &&
-      labels.load[other]! <= way.load
-    ) {
-      if (isRough || isWithin(labels.memory, other * words, memory, 0, words)) return;
+  for (let x = 0; x < list.length; x++) {
+    const other = list[x]!;
+    const otherFree = labels.free[other]!;
+    const otherCost = labels.cost[other]!;
+    const otherLoad = labels.load[other]!;
+    if (otherFree <= free && otherCost <= cost && otherLoad <= load) {
+      if (isRough || isWithin(memory, other * words, row, words)) return;
     }
     const isBeaten =
-      way.free <= labels.free[other]! &&
-      way.cost <= labels.cost[other]! &&
-      way.load <= labels.load[other]! &&
-      (isRough || isWithin(memory, 0, labels.memory, other * words, words));
-    if (isBeaten) labels.dead[other] = true;
+      free <= otherFree &&
+      cost <= otherCost &&
+      load <= otherLoad &&
+      (isRough || isWithin(memory, row, other * words, words));
+    if (isBeaten) labels.dead[other] = 1;
     else list[kept++] = other;
   }
   list.length = kept;
@@ -201,37 +225,29 @@ function add(search: Search, way: Way, bucket: number): void {
     search.isCut = true;
     return;
   }
-  const label = labels.node.length;
-  labels.node.push(way.node);
-  labels.lane.push(way.lane);
-  labels.free.push(way.free);
-  labels.cost.push(way.cost);
-  labels.load.push(way.load);
-  labels.before.push(way.before);
-  labels.dead.push(false);
-  for (let k = 0; k < words; k++) labels.memory.push(memory[k]!);
+  labels.node[label] = node;
+  labels.lane[label] = lane;
+  labels.free[label] = free;
+  labels.cost[label] = cost;
+  labels.load[label] = load;
+  labels.before[label] = before;
+  labels.count++;
   list.push(label);
-  queue[bucket]!.push(label);
+  search.queue[bucket]!.push(label);
 }
 
-function isWithin(
-  a: ArrayLike<number>,
-  fromA: number,
-  b: ArrayLike<number>,
-  fromB: number,
-  words: number,
-): boolean {
-  for (let k = 0; k < words; k++) if (a[fromA + k]! & ~b[fromB + k]!) return false;
+function isWithin(memory: Int32Array, a: number, b: number, words: number): boolean {
+  for (let k = 0; k < words; k++) if (memory[a + k]! & ~memory[b + k]!) return false;
   return true;
 }
 
-function dayOf({ labels, kind, dual }: Search, label: number, reduced: number): PricedDay {
+function dayOf({ labels, kind, own }: Search, label: number, reduced: number): PricedDay {
   const visits: number[] = [];
   let price = reduced;
   for (let at = label; at >= 0; at = labels.before[at]!) {
-    const v = kind.visits[labels.node[at]!]!;
-    visits.push(v);
-    price += dual[v]!;
+    const w = labels.node[at]!;
+    visits.push(kind.visits[w]!);
+    price += own[w]!;
   }
   return { visits: visits.reverse(), price };
 }

@@ -1,0 +1,89 @@
+import { createRandom } from '../../base/random';
+import type { Problem } from '../../model/problem';
+import { refreshRoute } from '../evaluate/refresh';
+import type { CreateLinearModel } from '../linear';
+import type { prepare } from '../prepare/prepare';
+import type { Snapshot } from '../state/edit';
+import { createWorkspace } from '../state/workspace';
+import { lowerBound } from './bound';
+import { type Proven, proveByEnumeration } from './enumerate';
+import { atQuickest } from './kinds';
+
+export interface ProveOptions {
+  readonly seconds: number;
+  readonly now: () => number;
+  /** Linear models; without them only small problems are proven. */
+  readonly linear?: CreateLinearModel | undefined;
+}
+
+/** A bound below this share of the price says nothing worth telling. */
+const TELLING = 0.7;
+
+/** What is proven of a plan. */
+export interface Claim {
+  readonly bound: number | null;
+  readonly proven: Proven | null;
+}
+
+/** Proves the optimum of a small problem, or a lower bound of a larger one, as far as the seconds allow. */
+export function prove(
+  problem: Problem,
+  prep: ReturnType<typeof prepare>,
+  options: ProveOptions & {
+    readonly found: { readonly best: Snapshot; readonly bestPrice: number };
+    readonly shouldStop: (() => boolean) | undefined;
+  },
+): Claim {
+  const { seconds, now, linear, found, shouldStop = () => false } = options;
+  const until = now() + seconds * 1000;
+  const proven = proveByEnumeration(prep, () => now() > until || shouldStop());
+  if (proven) return { bound: proven.price, proven };
+  const { byTime } = problem.travel;
+  // With parts to fetch and travel by the hour, the quickest way round is not known; nothing is claimed.
+  if (!linear || (byTime && prep.needsFetch !== null)) return { bound: null, proven: null };
+  const bound = lowerBound(byTime ? atQuickest(prep, byTime.slices, problem.places.length) : prep, {
+    linear,
+    seconds: Math.max(0, until - now()) / 1000,
+    now,
+    shouldStop,
+    guess: savings(prep, found.best),
+    start: daysOf(prep, found.best),
+  });
+  const isTelling = bound !== null && bound >= TELLING * found.bestPrice;
+  return { bound: isTelling ? bound : null, proven: null };
+}
+
+/** What each visit might be worth: twice what leaving it out of its day saves, and a little. */
+function savings(prep: ReturnType<typeof prepare>, plan: Snapshot): Float64Array {
+  const { routes } = createWorkspace(prep, createRandom(1));
+  const out = Float64Array.from(prep.visitUnplannedPrice);
+  let sum = 0;
+  let count = 0;
+  for (const { shift, visits, price } of daysOf(prep, plan)) {
+    for (const [i, v] of visits.entries()) {
+      const row = routes.rowOf[shift]!;
+      routes.visitAt.set([...visits.slice(0, i), ...visits.slice(i + 1)], row + 1);
+      routes.count[shift] = visits.length - 1;
+      refreshRoute(prep, routes, shift);
+      out[v] = Math.max(0, price - routes.price[shift]!);
+      sum += out[v]!;
+      count++;
+    }
+  }
+  return out.map((saving) => 2 * saving + sum / Math.max(1, count));
+}
+
+/** The days of a plan with their prices. */
+function daysOf(prep: ReturnType<typeof prepare>, plan: Snapshot) {
+  const { routes } = createWorkspace(prep, createRandom(1));
+  return Array.from({ length: prep.shifts }, (_, shift) => {
+    const row = routes.rowOf[shift]!;
+    const visits = [
+      ...plan.visitAt.subarray(shift * plan.room + 1, shift * plan.room + 1 + plan.count[shift]!),
+    ];
+    routes.visitAt.set(visits, row + 1);
+    routes.count[shift] = visits.length;
+    refreshRoute(prep, routes, shift);
+    return { shift, visits, price: routes.price[shift]! };
+  }).filter((day) => day.visits.length > 0);
+}

@@ -1,0 +1,52 @@
+import { refresh, rollBack, setLoose, settle, touch, type Workspace } from './workspace';
+
+/**
+ * Takes another plan in hand, shift by shift, without pins: not for problems with linked visits. When a
+ * day cannot be done, or the plan costs `limit` or more, everything is as before; returns whether it was taken.
+ */
+export function loadDays(
+  work: Workspace,
+  visitsOn: (s: number) => Int32Array,
+  limit = Number.POSITIVE_INFINITY,
+): boolean {
+  const { prep, routes } = work;
+  const before = work.price;
+  settle(work);
+  const wanted = Array.from({ length: prep.shifts }, (_, s) => visitsOn(s));
+  const changed = [...wanted.keys()].filter((s) => !isSame(work, s, wanted[s]!));
+  for (const s of changed) {
+    touch(work, s);
+    for (let p = 1; p <= routes.count[s]!; p++) {
+      const v = routes.visitAt[routes.rowOf[s]! + p]!;
+      routes.shiftOf[v] = -1;
+      setLoose(work, v, true);
+    }
+    routes.count[s] = 0;
+  }
+  for (const s of changed) {
+    const visits = wanted[s]!;
+    routes.visitAt.set(visits, routes.rowOf[s]! + 1);
+    routes.count[s] = visits.length;
+    for (const v of visits) {
+      routes.shiftOf[v] = s;
+      setLoose(work, v, false);
+    }
+  }
+  let isPossible = true;
+  for (const s of changed) if (!refresh(work, s)) isPossible = false;
+  // The rest between days and shared limits are right only once every day has been seen.
+  if (!isPossible && prep.exact.some((e) => e === 1)) {
+    isPossible = true;
+    for (const s of changed) if (!refresh(work, s)) isPossible = false;
+  }
+  if (isPossible && work.price < limit) return true;
+  rollBack(work, before);
+  return false;
+}
+
+function isSame({ routes }: Workspace, s: number, visits: Int32Array): boolean {
+  if (routes.count[s] !== visits.length) return false;
+  const row = routes.rowOf[s]! + 1;
+  for (let i = 0; i < visits.length; i++) if (routes.visitAt[row + i] !== visits[i]) return false;
+  return true;
+}

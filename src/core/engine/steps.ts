@@ -1,0 +1,66 @@
+import type { Annealing } from './accept/annealing';
+import { constructCheapest } from './construct/start';
+import type { Recreate } from './recreate/greedy';
+import type { Budget, SearchSteps } from './search';
+import { loadDays } from './state/load';
+import type { Workspace } from './state/workspace';
+
+/** Where the budget is known in seconds only, so many iterations a second are reckoned with. */
+const ITERATIONS_A_SECOND = 10_000;
+/** Iterations a visit below which a start is not worth its time. */
+const ITERATIONS_A_START = 60;
+const MOST_STARTS = 6;
+const MOST_VISITS = 400;
+/** Share of the budget for going on from the best of the starts, and where its cooling begins. */
+const LAST_SHARE = 0.4;
+const LAST_HEAT = 0.1;
+
+/**
+ * How the search goes: one cooling; or, where a small problem leaves time for it and its shifts differ,
+ * several from different first plans, and a last one from the best of them. Who goes to which town is
+ * decided early and hardly ever undone later, so that one start more is worth more than a longer one.
+ */
+export function stepsFor(
+  work: Workspace,
+  recreate: Recreate,
+  options: { readonly annealing: Annealing; readonly budget: Budget; readonly isGiven: boolean },
+): SearchSteps {
+  const { annealing } = options;
+  const starts = options.isGiven ? 1 : startsFor(work, options.budget);
+  if (starts < 2) return { phases: [{ until: 1, annealing }] };
+  const first = Array.from({ length: starts }, (_, i) => ({
+    until: ((1 - LAST_SHARE) * (i + 1)) / starts,
+    annealing,
+  }));
+  const last = { startPrice: annealing.startPrice * LAST_HEAT, endPrice: annealing.endPrice };
+  return {
+    phases: [...first, { until: 1, annealing: last }],
+    onPhase: (ended) => {
+      if (ended < starts - 1) beginAfresh(work, recreate);
+    },
+  };
+}
+
+function startsFor({ prep, links, movable }: Workspace, budget: Budget): number {
+  const kinds = new Set(prep.shiftTwin).size;
+  if (links.hasLinks || movable.length > MOST_VISITS || kinds < prep.shifts / 2) return 1;
+  const iterations = budget.kind === 'seconds' ? budget.seconds * ITERATIONS_A_SECOND : budget.iterations;
+  return Math.min(MOST_STARTS, Math.floor(iterations / Math.max(1, movable.length * ITERATIONS_A_START)));
+}
+
+/** Takes out all that may move and puts it back in an order drawn at random. */
+function beginAfresh(work: Workspace, recreate: Recreate): void {
+  const { prep, routes, random } = work;
+  const isEmptied = loadDays(work, (s) => {
+    const row = routes.rowOf[s]! + 1;
+    return routes.visitAt.slice(row, row + routes.count[s]!).filter((v) => prep.visitHeld[v] === 1);
+  });
+  if (!isEmptied) return;
+  const order = Array.from(prep.visitPlace, (_, v) => ({ v, key: random.next() }));
+  order.sort((a, b) => a.key - b.key);
+  constructCheapest(
+    work,
+    recreate,
+    order.map(({ v }) => v),
+  );
+}
