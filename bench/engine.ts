@@ -1,82 +1,160 @@
 /**
- * Speed and quality of the search: `npx tsx bench/engine.ts [seconds] [problem.json ...]`.
- * `--quick` leaves out the slow baseline. Published instances from tests/outside/solomon, made-up fields S, M (L with --large), and any files given.
+ * Speed and quality of the search: `bin/lime bench [routes|S|M|L|FILE ...] [--seconds N] [--seeds K] [--long SECONDS]
+ * [--bound SECONDS] [--quick] [--json FILE]`. By default routes, S and M.
+ *
+ * `--quick` leaves out the slow baseline; `--long` measures gaps against one long run; `--bound` proves a lower
+ * bound of the first plan. L is also solved by two threads.
  */
-import { readFileSync } from 'node:fs';
+import { readFileSync, writeFileSync } from 'node:fs';
+import { parseArgs } from 'node:util';
 import { readSolomon, solomonCost } from '@/contract/solomon';
 import { insertCheapest, solve } from '@/core/engine/index';
 import { prepare } from '@/core/engine/prepare/prepare';
 import { type Plan, type Problem, verifyPlan } from '@/core/index';
+import { createLinearModels } from '@/host/linear-models';
+import { solveInThreads } from '@/host/parallel-solve';
 import { regretAndLocalSearch } from './baselines';
 import { FIELD_SIZES, fieldProblem } from './field-problem';
 
-const isQuick = process.argv.includes('--quick');
-const words = process.argv.slice(2).filter((w) => !w.startsWith('--'));
-const seconds = Number(words[0] ?? 10);
-const SEEDS = [1, 2, 3, 4, 5];
+const { values, positionals } = parseArgs({
+  allowPositionals: true,
+  options: {
+    seconds: { type: 'string', default: '10' },
+    seeds: { type: 'string', default: '5' },
+    long: { type: 'string' },
+    bound: { type: 'string' },
+    json: { type: 'string' },
+    quick: { type: 'boolean', default: false },
+  },
+});
+const seconds = Number(values.seconds);
+const seeds = Array.from({ length: Number(values.seeds) }, (_, i) => i + 1);
+const OPTIMA = { R101: 1637.7, C101: 827.3 } as const;
+const now = (): number => performance.now();
 const median = (xs: number[]): number => [...xs].sort((a, b) => a - b)[Math.floor(xs.length / 2)]!;
+const share = (own: number, other: number): number => Math.round((own / other - 1) * 100_000) / 1000;
 
-function run(problem: Problem, seed: number) {
-  const before = process.cpuUsage();
-  const result = solve(problem, { seed, budget: { kind: 'seconds', seconds, now: () => performance.now() } });
-  const used = process.cpuUsage(before);
-  if (!result.ok) throw new Error('nothing is held');
-  const verdict = verifyPlan(problem, result.solution.plan);
-  if (verdict.kind !== 'judged' || verdict.violations.length > 0 || !verdict.priceAgrees)
-    throw new Error('the checker refuses');
-  return { ...result.solution, cpu: (used.user + used.system) / 1e6, parts: verdict.parts };
-}
-
-function routes(name: string, optimum: number): void {
-  const text = readFileSync(`tests/outside/solomon/${name}.txt`, 'utf8');
-  const read = readSolomon(text, name, { rounding: 'trunc1', objective: 'distance' });
-  if (!read.ok) throw new Error(read.error.message);
-  const runs = SEEDS.map((seed) => run(read.value.problem, seed));
-  const gaps = runs.map((r) => (solomonCost(read.value, r.plan, 'trunc1') / optimum - 1) * 100);
-  const speed = median(runs.map((r) => r.state.iterations / r.cpu));
+type Row = Record<string, string | number>;
+const rows: Row[] = [];
+function tell(row: Row): void {
+  rows.push(row);
   console.log(
-    `${name}: median gap ${median(gaps).toFixed(3)} %, ${Math.round(speed).toLocaleString('en')} iterations a processor second`,
+    Object.entries(row)
+      .map(([key, value]) => `${key} ${value}`)
+      .join(' · '),
   );
 }
 
 function judged(problem: Problem, plan: Plan): { price: number; travelSec: number } {
   const verdict = verifyPlan(problem, plan);
   if (verdict.kind !== 'judged' || verdict.violations.length > 0 || !verdict.priceAgrees)
-    throw new Error('the checker refuses a baseline');
+    throw new Error('the checker refuses a plan');
   return { price: verdict.price, travelSec: verdict.parts.travelTime.amount };
 }
 
-function field(name: string, problem: Problem): void {
-  let at = performance.now();
+function run(problem: Problem, seed: number, length = seconds) {
+  const before = process.cpuUsage();
+  const result = solve(problem, { seed, budget: { kind: 'seconds', seconds: length, now } });
+  const used = process.cpuUsage(before);
+  if (!result.ok) throw new Error('nothing is held');
+  const { plan, state, constructedPrice } = result.solution;
+  const speed = state.iterations / ((used.user + used.system) / 1e6);
+  return { plan, constructedPrice, speed, ...judged(problem, plan) };
+}
+
+async function boundOf(problem: Problem, start: Plan): Promise<Row> {
+  if (values.bound === undefined) return {};
+  const begun = now();
+  const result = solve(problem, {
+    seed: 1,
+    start,
+    budget: { kind: 'iterations', iterations: 0 },
+    prove: { seconds: Number(values.bound), now, linear: await createLinearModels() },
+  });
+  const bound = result.ok ? result.solution.bound : null;
+  const took = `${((now() - begun) / 1000).toFixed(1)} s`;
+  return bound === null
+    ? { 'bound, none in': took }
+    : { 'above bound, %': share(start.price, bound), in: took };
+}
+
+async function routes(name: keyof typeof OPTIMA): Promise<void> {
+  const text = readFileSync(`tests/outside/solomon/${name}.txt`, 'utf8');
+  const read = readSolomon(text, name, { rounding: 'trunc1', objective: 'distance' });
+  if (!read.ok) throw new Error(read.error.message);
+  const runs = seeds.map((seed) => run(read.value.problem, seed));
+  const gaps = runs.map((r) => share(solomonCost(read.value, r.plan, 'trunc1'), OPTIMA[name]));
+  tell({
+    set: name,
+    seconds,
+    'gap to the optimum, %': median(gaps),
+    worst: Math.max(...gaps),
+    'iterations a processor second': Math.round(median(runs.map((r) => r.speed))),
+    ...(await boundOf(read.value.problem, runs[0]!.plan)),
+  });
+}
+
+async function field(name: string, problem: Problem): Promise<void> {
+  let at = now();
   prepare(problem);
-  const prepared = performance.now() - at;
-  at = performance.now();
+  const prepared = Math.round(now() - at);
+  at = now();
   solve(problem, { seed: 1, budget: { kind: 'iterations', iterations: 0 } });
-  const first = performance.now() - at - prepared;
+  const first = Math.round(now() - at - prepared);
   const insertion = insertCheapest(problem);
   if (!insertion.ok) throw new Error('nothing is held');
   const listed = judged(problem, insertion.solution.plan);
-  const careful = isQuick ? null : judged(problem, regretAndLocalSearch(problem));
-  const runs = SEEDS.map((seed) => run(problem, seed));
-  const prices = runs.map((r) => r.plan.price);
-  const price = median(prices);
-  const travelSec = median(runs.map((r) => r.parts.travelTime.amount));
-  const loose = median(runs.map((r) => r.plan.unplannedVisitIds.length));
-  const speed = median(runs.map((r) => r.state.iterations / r.cpu));
-  const below = (own: number, other: number): string => `${((1 - own / other) * 100).toFixed(1)} %`;
-  console.log(
-    `${name}: prepared in ${Math.round(prepared)} ms, first plan ${Math.round(first)} ms later; after ${seconds} s price ${below(price, listed.price)} and travel ${below(travelSec, listed.travelSec)} below ` +
-      `best insertion as listed, price ${below(price, runs[0]!.constructedPrice)} below best insertion hardest first` +
-      (careful
-        ? `, price ${below(price, careful.price)} and travel ${below(travelSec, careful.travelSec)} below regret insertion + local search`
-        : '') +
-      `; spread of prices ${((Math.max(...prices) / Math.min(...prices) - 1) * 100).toFixed(1)} %; ${loose} loose; ${Math.round(speed).toLocaleString('en')} iterations a processor second`,
-  );
+  const careful = values.quick ? null : judged(problem, regretAndLocalSearch(problem));
+  const runs = seeds.map((seed) => run(problem, seed));
+  const price = median(runs.map((r) => r.price));
+  const travel = median(runs.map((r) => r.travelSec));
+  const prices = runs.map((r) => r.price);
+  const long = values.long === undefined ? null : run(problem, 1, Number(values.long)).price;
+  tell({
+    set: name,
+    seconds,
+    'prepared in ms': prepared,
+    'first plan in ms': first,
+    'price to insertion as listed, %': share(price, listed.price),
+    'travel, %': share(travel, listed.travelSec),
+    'price to insertion hardest first, %': share(price, runs[0]!.constructedPrice),
+    ...(careful
+      ? {
+          'price to regret and local search, %': share(price, careful.price),
+          'its travel, %': share(travel, careful.travelSec),
+        }
+      : {}),
+    ...(long === null ? {} : { [`price to ${values.long} s, %`]: share(price, long) }),
+    'spread of prices, %': share(Math.max(...prices), Math.min(...prices)),
+    loose: median(runs.map((r) => r.plan.unplannedVisitIds.length)),
+    'iterations a processor second': Math.round(median(runs.map((r) => r.speed))),
+    'resident MB': Math.round(process.memoryUsage().rss / 1e6),
+    ...(await boundOf(problem, runs[0]!.plan)),
+  });
+  if (name === 'L') await byTwo(name, problem, price);
 }
 
-routes('R101', 1637.7);
-routes('C101', 827.3);
-field('S', fieldProblem(FIELD_SIZES.S, 1));
-field('M', fieldProblem(FIELD_SIZES.M, 1));
-if (process.argv.includes('--large')) field('L', fieldProblem(FIELD_SIZES.L, 1));
-for (const file of words.slice(1)) field(file, JSON.parse(readFileSync(file, 'utf8')) as Problem);
+async function byTwo(name: string, problem: Problem, one: number): Promise<void> {
+  const prices: number[] = [];
+  for (const seed of seeds) {
+    const program = new URL('./solve-thread.mjs', import.meta.url);
+    const result = await solveInThreads(problem, {
+      threads: 2,
+      seed,
+      budget: { kind: 'seconds', seconds },
+      program,
+    });
+    if (!result.ok) throw new Error('nothing is held');
+    prices.push(judged(problem, result.plan).price);
+  }
+  tell({ set: `${name}, two threads`, seconds, 'price to one thread, %': share(median(prices), one) });
+}
+
+const sets = positionals.length > 0 ? positionals : ['routes', 'S', 'M'];
+for (const set of sets) {
+  if (set === 'routes') {
+    for (const name of ['R101', 'C101'] as const) await routes(name);
+  } else if (set === 'S' || set === 'M' || set === 'L') await field(set, fieldProblem(FIELD_SIZES[set], 1));
+  else await field(set, JSON.parse(readFileSync(set, 'utf8')) as Problem);
+}
+if (values.json !== undefined) writeFileSync(values.json, `${JSON.stringify(rows, null, 1)}\n`);

@@ -31,9 +31,16 @@ export function fieldProblem(size: FieldSize, seed: number): Problem {
     return { x: town.x + r * Math.cos(angle), y: town.y + r * Math.sin(angle) };
   };
   const points = Array.from({ length: size.visits + size.persons }, place);
-  const distanceM = points.flatMap((a) =>
-    points.map((b) => Math.round(Math.hypot(a.x - b.x, a.y - b.y) * 1300)),
-  );
+  const n = points.length;
+  const distanceM = new Int32Array(n * n);
+  const durationSec = new Uint16Array(n * n);
+  for (const [i, a] of points.entries()) {
+    for (const [k, b] of points.entries()) {
+      const m = Math.round(Math.hypot(a.x - b.x, a.y - b.y) * 1300);
+      distanceM[i * n + k] = m;
+      durationSec[i * n + k] = Math.ceil(m / 14);
+    }
+  }
   const persons = Array.from({ length: size.persons }, (_, i) => ({ id: `q${i}`, name: `Person ${i}` }));
   return {
     format: 'lime-problem',
@@ -41,7 +48,7 @@ export function fieldProblem(size: FieldSize, seed: number): Problem {
     name: `field ${size.visits}`,
     originAt: '2026-06-08T00:00:00Z',
     places: points.map((_, i) => ({ id: `p${i}` })),
-    travel: { durationSec: distanceM.map((m) => Math.ceil(m / 14)), distanceM },
+    travel: { durationSec, distanceM },
     persons,
     shifts: persons.flatMap((p, i) => shiftsOf(p.id, i, size, random)),
     visits: Array.from({ length: size.visits }, (_, i) => visitOf(i, size, random)),

@@ -1,15 +1,17 @@
 // Bundles the programs that run outside the web server: worker, its search thread, command line, migrations and seed.
 import { build } from 'esbuild';
 
-const only = process.argv[2];
+const only = process.argv.slice(2);
 const entries = {
   lime: 'src/cli/lime.ts',
   worker: 'src/worker/main.ts',
   'search-thread': 'src/worker/search-thread.ts',
+  'solve-thread': 'src/host/solve-thread.ts',
+  bench: 'bench/engine.ts',
   database: 'src/worker/database.ts',
 };
 await build({
-  entryPoints: only ? { [only]: entries[only] } : entries,
+  entryPoints: only.length > 0 ? Object.fromEntries(only.map((name) => [name, entries[name]])) : entries,
   outdir: 'dist',
   outExtension: { '.js': '.mjs' },
   bundle: true,

@@ -15,6 +15,7 @@ export const solveArguments = z
     seconds: number(0.01).optional(),
     iterations: z.coerce.number().int().min(0).optional(),
     prove: number(0).default(0),
+    threads: z.coerce.number().int().min(1).max(64).default(1),
     seed: z.coerce.number().int().min(0).default(1),
     start: z.string().optional(),
     out: z.string().optional(),
@@ -23,6 +24,10 @@ export const solveArguments = z
   .refine((a) => a.seconds === undefined || a.iterations === undefined, {
     path: ['seconds'],
     message: 'give --seconds or --iterations, not both',
+  })
+  .refine((a) => a.trace === undefined || a.threads === 1, {
+    path: ['trace'],
+    message: 'a trace is written by one thread only',
   });
 export type SolveArguments = z.infer<typeof solveArguments>;
 
@@ -35,6 +40,7 @@ export function readArguments(argv: readonly string[]): { options: SolveArgument
     'customers',
     'seconds',
     'iterations',
+    'threads',
     'seed',
     'prove',
     'start',

@@ -7,10 +7,11 @@ import { verifyCommand } from './verify-command';
 
 const USAGE = `usage:
   lime solve FILE [--format lime|solomon|tsplib] [--rounding none|trunc1|nint] [--objective distance|vehicles-distance]
-       [--customers N] [--seconds S | --iterations N] [--seed K] [--prove SECONDS] [--start PLAN] [--out FILE] [--trace FILE.csv]
+       [--customers N] [--seconds S | --iterations N] [--threads T] [--seed K] [--prove SECONDS] [--start PLAN] [--out FILE] [--trace FILE.csv]
   lime verify PROBLEM PLAN
   lime explain PROBLEM PLAN VISIT
-  lime schema problem|plan`;
+  lime schema problem|plan
+  lime bench [routes|S|M|L|FILE ...] [--seconds N] [--seeds K] [--long SECONDS] [--bound SECONDS] [--quick] [--json FILE]`;
 
 function schemaCommand(name: string | undefined): number {
   if (name !== 'problem' && name !== 'plan') throw new UsageError('schema: expected "problem" or "plan"');

@@ -3,10 +3,17 @@ import type { Read } from '@/contract/file-error';
 import { readPlan, readProblem } from '@/contract/read-problem';
 import { readSolomon, solomonText } from '@/contract/solomon';
 import { readTsplib, tourText } from '@/contract/tsplib';
-import { type Budget, type SearchState, solve } from '@/core/engine/index';
+import {
+  type Budget,
+  type ProveOptions,
+  type SearchState,
+  type SolveResult,
+  solve,
+} from '@/core/engine/index';
 import type { Plan, Problem } from '@/core/index';
 import { verifyPlan } from '@/core/index';
 import { createLinearModels } from '@/host/linear-models';
+import { solveInThreads } from '@/host/parallel-solve';
 import { type SolveArguments, UsageError } from './arguments';
 import { readText } from './read-text';
 
@@ -41,11 +48,46 @@ function readJob(path: string, options: SolveArguments): Job {
 }
 
 const QUICK_PROOF_SECONDS = 2;
+/** Visits up to which a proof is tried unasked. */
+const SMALL = 13;
 
 function proofOf(price: number, bound: number | null): string {
   if (bound === null) return 'no bound proven';
   if (bound >= price) return 'proven optimal';
   return `no plan costs less than ${bound}: gap ${((price / bound - 1) * 100).toFixed(2)} %`;
+}
+
+/** The same by several threads; the proof follows on the plan that they found. */
+async function inThreads(
+  problem: Problem,
+  options: SolveArguments,
+  start: Plan | undefined,
+  proof: ProveOptions,
+): Promise<SolveResult> {
+  const { iterations, seconds = 10, threads, seed } = options;
+  const found = await solveInThreads(problem, {
+    threads,
+    seed,
+    start,
+    budget: iterations === undefined ? { kind: 'seconds', seconds } : { kind: 'iterations', iterations },
+    program: new URL('./solve-thread.mjs', import.meta.url),
+  });
+  if (!found.ok)
+    return { ok: false, conflict: { code: 'held-visits-break-rules', visitIds: found.visitIds } };
+  const isProvable = options.prove > 0 || problem.visits.length <= SMALL;
+  const checked = solve(problem, {
+    seed,
+    budget: { kind: 'iterations', iterations: 0 },
+    start: found.plan,
+    prove: isProvable ? proof : undefined,
+  });
+  if (!checked.ok) return checked;
+  const { solution } = checked;
+  const { constructedPrice } = found;
+  return {
+    ok: true,
+    solution: { ...solution, constructedPrice, state: { ...solution.state, iterations: found.iterations } },
+  };
 }
 
 /** `lime solve FILE`: writes the plan, and says on the error stream how it went. */
@@ -65,13 +107,10 @@ export async function solveCommand(path: string, options: SolveArguments): Promi
     linear: options.prove > 0 ? await createLinearModels() : undefined,
   };
   const startedAt = performance.now();
-  const result = solve(problem, {
-    seed: options.seed,
-    budget: budgetOf(options),
-    start,
-    prove,
-    onProgress: record,
-  });
+  const result =
+    options.threads > 1
+      ? await inThreads(problem, options, start, prove)
+      : solve(problem, { seed: options.seed, budget: budgetOf(options), start, prove, onProgress: record });
   if (!result.ok) {
     throw new UsageError(
       `${options.start ?? path}: held visits break rules: ${result.conflict.visitIds.join(', ')}`,

@@ -190,11 +190,14 @@ export const planSchema = z.strictObject({
 
 // The schemas and the core's types say the same thing twice; these lines fail to compile when they part.
 type Same<A, B> = [A] extends [B] ? ([B] extends [A] ? true : never) : never;
-type Mutable<T> = T extends readonly (infer E)[]
-  ? Mutable<E>[]
-  : T extends object
-    ? { -readonly [K in keyof T]: Mutable<T[K]> }
-    : T;
+type Mutable<T> =
+  T extends ArrayLike<number>
+    ? number[]
+    : T extends readonly (infer E)[]
+      ? Mutable<E>[]
+      : T extends object
+        ? { -readonly [K in keyof T]: Mutable<T[K]> }
+        : T;
 const sameProblem: Same<Mutable<Problem>, z.infer<typeof problemSchema>> = true;
 const samePlan: Same<Mutable<Plan>, z.infer<typeof planSchema>> = true;
 void sameProblem;

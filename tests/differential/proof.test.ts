@@ -5,7 +5,7 @@ import { prepare } from '@/core/engine/prepare/prepare';
 import { lowerBound } from '@/core/engine/prove/bound';
 import { proveByEnumeration } from '@/core/engine/prove/enumerate';
 import { type Problem, verifyPlan } from '@/core/index';
-import { createLinearSolver } from '@/host/solve-linear';
+import { createLinearModels } from '@/host/linear-models';
 import { everyFeature, FEATURES } from '../support/every-feature';
 import { randomProblem } from '../support/random-problem';
 
@@ -62,7 +62,7 @@ describe('nothing is claimed', () => {
 describe('the lower bound', () => {
   const boundOf = async (problem: Problem, seconds: number): Promise<number | null> =>
     lowerBound(prepare(problem), {
-      solveLinear: await createLinearSolver(),
+      linear: await createLinearModels(),
       seconds,
       now: () => performance.now(),
       shouldStop: never,
@@ -88,7 +88,7 @@ describe('the lower bound', () => {
       const result = solve(problem, {
         seed,
         budget: { kind: 'iterations', iterations: 300 },
-        prove: { ...prove, seconds: 3, solveLinear: await createLinearSolver() },
+        prove: { ...prove, seconds: 3, linear: await createLinearModels() },
       });
       if (!result.ok) throw new Error('nothing is held');
       const { bound, plan } = result.solution;
@@ -104,9 +104,9 @@ describe('the lower bound', () => {
       return at;
     };
     const problem = randomProblem(3, { visits: 120, persons: 12, days: 1 });
-    const solveLinear = await createLinearSolver();
+    const linear = await createLinearModels();
     const bound = lowerBound(prepare(problem), {
-      solveLinear,
+      linear,
       seconds: 4,
       now,
       shouldStop: never,

@@ -160,7 +160,7 @@ describe('one shift with windows against a mixed-integer model', () => {
     const result = solve(problem, { seed, budget: { kind: 'iterations', iterations: 4000 } });
     if (!result.ok) throw new Error('nothing is held');
     const highs = await loadHighs();
-    const model = routeModel(problem.travel.durationSec, visits, {
+    const model = routeModel(Array.from(problem.travel.durationSec), visits, {
       places: source.places.length,
       home: 7,
       from: shift.startSec,

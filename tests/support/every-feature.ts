@@ -241,8 +241,8 @@ function accessOf(days: number, below: (bound: number) => number): { startSec: n
 
 /** Half as fast again from 8 to 9 and from 16 to 18. */
 function withRushHours(travel: Problem['travel'], days: number): Problem['travel'] {
-  const slow = travel.durationSec.map((sec) => Math.ceil(sec * 1.6));
-  const quick = travel.durationSec.map((sec) => Math.ceil(sec * 0.85));
+  const slow = Array.from(travel.durationSec, (sec) => Math.ceil(sec * 1.6));
+  const quick = Array.from(travel.durationSec, (sec) => Math.ceil(sec * 0.85));
   const timeline = Array.from({ length: days }, (_, d) => [
     { fromSec: d * DAY, slice: 2 },
     { fromSec: d * DAY + 8 * HOUR, slice: 1 },

@@ -3,20 +3,23 @@ import { createRandom } from '../base/random';
 import type { Plan } from '../model/plan';
 import type { Problem } from '../model/problem';
 import { indexProblem } from '../travel/problem-index';
-import type { Annealing } from './accept/annealing';
+import { type Annealing, temperatureAt } from './accept/annealing';
 import { constructCheapest, constructionOrder } from './construct/start';
 import { type HeldConflict, takeOver } from './construct/take-over';
 import { prepare } from './prepare/prepare';
 import { type Claim, type ProveOptions, prove } from './prove/prove';
 import { createRecreate } from './recreate/greedy';
 import { createSortKeys } from './recreate/order';
+import { focusOnLoose, repairAnnealing } from './repair';
 import { type Budget, type SearchState, type StopReason, search } from './search';
 import { createWorkspace, type Workspace } from './state/workspace';
 import { stepsFor } from './steps';
 import { toPlan } from './to-plan';
 
+export { canCut, cutProblem, joinPlans } from './cut';
 export type { CreateLinearModel, LinearColumn, LinearModel, LinearRow } from './linear';
 export type { ProveOptions } from './prove/prove';
+export { withBase } from './repair';
 export type { Budget, SearchState, StopReason } from './search';
 
 export interface SolveOptions {
@@ -24,8 +27,12 @@ export interface SolveOptions {
   readonly budget: Budget;
   /** A plan to begin with; needed when visits are held. */
   readonly start?: Plan | undefined;
+  /** The start is good but for what is loose in it: change little, and only near that. */
+  readonly repair?: boolean | undefined;
   /** Temperatures in micros; by default they follow from the price of travel. */
   readonly annealing?: Annealing | undefined;
+  /** The part of the whole cooling that this search is, from 0 to 1; by default all of it. */
+  readonly cooling?: { readonly from: number; readonly to: number } | undefined;
   /** In which order the first plan takes the visits: hardest first (default), or as the problem lists them. */
   readonly firstPlan?: 'hardest-first' | 'as-listed' | undefined;
   /** Ask for a proof: a small problem is solved to its optimum, a larger one gets a lower bound, if the seconds allow. */
@@ -64,10 +71,17 @@ export function solve(problem: Problem, options: SolveOptions): SolveResult {
     options.firstPlan === 'as-listed'
       ? [...prep.visitPlace.keys()]
       : constructionOrder(work, sort.keys.narrow);
+  if (options.repair) focusOnLoose(work);
   constructCheapest(work, recreate, order);
   const constructedPrice = work.price;
-  const annealing = options.annealing ?? defaultAnnealing(work, problem);
-  const steps = stepsFor(work, recreate, { annealing, budget: options.budget, isGiven: !!options.start });
+  const usual = defaultAnnealing(work, problem);
+  const own = options.repair ? repairAnnealing(usual, problem.prices.travelPerSec) : usual;
+  const annealing = partOf(options.annealing ?? own, options.cooling);
+  const steps = stepsFor(work, recreate, {
+    annealing,
+    budget: options.budget,
+    isGiven: !!options.start || !!options.cooling,
+  });
   const found = search(work, recreate, steps, options.budget, {
     shouldStop: options.shouldStop ?? (() => false),
     onTick: (state, best) => options.onProgress?.(state, () => toPlan(index, prep, best, state.bestPrice)),
@@ -91,6 +105,11 @@ export function solve(problem: Problem, options: SolveOptions): SolveResult {
 /** Cheapest insertion in the order of the problem and nothing else: how a careful person fills a week by hand. */
 export function insertCheapest(problem: Problem): SolveResult {
   return solve(problem, { seed: 1, budget: { kind: 'iterations', iterations: 0 }, firstPlan: 'as-listed' });
+}
+
+function partOf(whole: Annealing, cooling: SolveOptions['cooling']): Annealing {
+  if (!cooling) return whole;
+  return { startPrice: temperatureAt(whole, cooling.from), endPrice: temperatureAt(whole, cooling.to) };
 }
 
 /** From a third of an hour of driving down to a few seconds; scaled to the legs where time has no price. */

@@ -11,10 +11,10 @@ export interface Place {
   readonly lon?: number | undefined;
 }
 
-/** Row-major square matrices over `places`: entry [from × n + to]. */
+/** Row-major square matrices over `places`: entry [from × n + to]. Plain lists, or typed arrays between threads. */
 export interface TravelMatrix {
-  readonly durationSec: readonly number[];
-  readonly distanceM: readonly number[];
+  readonly durationSec: ArrayLike<number>;
+  readonly distanceM: ArrayLike<number>;
   /** Durations that change with the hour; where absent, `durationSec` holds at all times. */
   readonly byTime?: TravelByTime | undefined;
 }
@@ -24,7 +24,7 @@ export interface TravelMatrix {
  * holds, ascending; before the first entry the first holds.
  */
 export interface TravelByTime {
-  readonly slices: readonly (readonly number[])[];
+  readonly slices: readonly ArrayLike<number>[];
   readonly timeline: readonly { readonly fromSec: number; readonly slice: number }[];
 }
 

@@ -95,7 +95,7 @@ describe('a visit', () => {
 describe('the hours of the day', () => {
   it('driving takes longer in the rush, and nobody leaves earlier than need be', () => {
     const problem = aProblem([aShift()], [aVisit()]);
-    const slow = problem.travel.durationSec.map((sec) => sec * 2);
+    const slow = Array.from(problem.travel.durationSec, (sec) => sec * 2);
     const byTime = {
       slices: [problem.travel.durationSec, slow],
       timeline: [

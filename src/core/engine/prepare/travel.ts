@@ -20,10 +20,9 @@ export function prepareTravel(problem: Problem, placeIx: ReadonlyMap<string, num
   const known = problem.places.length;
   const vias = viasOf(shifts, placeIx, known);
   const places = known + vias.list.length;
-  const base = withVias(travel.durationSec, known, vias.list);
   const needsM =
     prices.travelPerM > 0 || shifts.some((s) => s.reach?.m !== undefined || s.firstReach?.m !== undefined);
-  const travelSec = pack(base);
+  const travelSec = pack(withVias(travel.durationSec, known, vias.list));
   const travelM = needsM ? pack(withVias(travel.distanceM, known, vias.list)) : travelSec;
   const travelBack = transposed(travelSec, places);
   return {
@@ -58,8 +57,9 @@ function viasOf(shifts: readonly Shift[], placeIx: ReadonlyMap<string, number>, 
   return { list, ofShift };
 }
 
-function withVias(cells: readonly number[], known: number, vias: readonly Via[]): Int32Array {
-  if (vias.length === 0) return Int32Array.from(cells);
+function withVias(cells: ArrayLike<number>, known: number, vias: readonly Via[]): TravelCells {
+  if (vias.length === 0)
+    return cells instanceof Uint16Array || cells instanceof Int32Array ? cells : Int32Array.from(cells);
   const places = known + vias.length;
   const out = new Int32Array(places * places);
   for (let a = 0; a < known; a++) {
@@ -72,7 +72,8 @@ function withVias(cells: readonly number[], known: number, vias: readonly Via[])
   return out;
 }
 
-function pack(cells: Int32Array): TravelCells {
+function pack(cells: TravelCells): TravelCells {
+  if (cells instanceof Uint16Array) return cells;
   return cells.every((c) => c < 65_536) ? Uint16Array.from(cells) : cells;
 }
 

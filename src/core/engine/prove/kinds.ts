@@ -33,7 +33,7 @@ export interface Kind {
 }
 
 /** A copy of the problem in which travel never takes longer than at its quickest hour. */
-export function atQuickest(prep: Prepared, slices: readonly (readonly number[])[], known: number): Prepared {
+export function atQuickest(prep: Prepared, slices: readonly ArrayLike<number>[], known: number): Prepared {
   const travelSec = Int32Array.from(prep.travelSec);
   for (let a = 0; a < known; a++) {
     for (let b = 0; b < known; b++) {

@@ -14,7 +14,7 @@ const SPLIT_GROWTH = 0.01;
  */
 export function ruinStrings(work: Workspace): number {
   const { prep, routes, random } = work;
-  const seed = work.movable[random.below(work.movable.length)]!;
+  const seed = work.seeds[random.below(work.seeds.length)]!;
   const average = averageStops(work);
   const longest = Math.min(LONGEST_STRING, Math.max(1, average));
   const most = (4 * AVERAGE_REMOVED) / (1 + longest) - 1;

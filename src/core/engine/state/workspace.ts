@@ -48,6 +48,8 @@ export interface Workspace {
   usedRoutes: number;
   /** Visits that may be taken out and put elsewhere. */
   readonly movable: Int32Array;
+  /** Of those, the ones that an iteration begins at. */
+  seeds: Int32Array;
 }
 
 const BLINK_RATE = 0.01;
@@ -61,6 +63,7 @@ export function createWorkspace(prep: Prepared & { readonly links: Links }, rand
   const startSec = saved(routes.startSec);
   const endLimit = saved(routes.endLimit);
   const version = saved(routes.version);
+  const movable = Int32Array.from([...prep.visitHeld.keys()].filter((v) => !prep.visitHeld[v]));
   const work: Workspace = {
     prep,
     links: prep.links,
@@ -105,7 +108,8 @@ export function createWorkspace(prep: Prepared & { readonly links: Links }, rand
     movedCount: 0,
     iteration: 0,
     usedRoutes: 0,
-    movable: Int32Array.from([...prep.visitHeld.keys()].filter((v) => !prep.visitHeld[v])),
+    movable,
+    seeds: movable,
   };
   for (let s = 0; s < shifts; s++) refreshRoute(prep, routes, s);
   for (let v = 0; v < prep.visits; v++) {
