@@ -8,6 +8,7 @@ export { placesFor, planWithPlace } from './explain/places';
 export { relaxationsFor } from './explain/relax';
 export { greatCircleM, type LatLon } from './geo/point';
 export { centreOf, isInside } from './geo/polygon';
+export { cutIntoDayParts } from './model/day-parts';
 export {
   OBJECTIVES,
   type Objective,

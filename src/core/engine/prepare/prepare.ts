@@ -103,17 +103,20 @@ function closeUnreachable(
   eligible: Uint8Array,
   at: ReturnType<typeof prepareClasses>,
 ): void {
-  const visits = eligible.length / Math.max(1, shifts.length);
+  const count = shifts.length;
+  const visits = eligible.length / Math.max(1, count);
+  const begin = Int32Array.from(shifts, (shift) => shift.startSec);
+  const end = Int32Array.from(shifts, (shift) => shift.endSec + shift.overtimeLimitSec);
   for (let v = 0; v < visits; v++) {
-    for (const [s, shift] of shifts.entries()) {
-      if (eligible[v * shifts.length + s] === 0) continue;
+    for (let s = 0; s < count; s++) {
+      if (eligible[v * count + s] === 0) continue;
       const cell = v * at.classes + at.shiftClass[s]!;
-      const lastStart = shift.endSec + shift.overtimeLimitSec - at.duration[cell]!;
+      const lastStart = end[s]! - at.duration[cell]!;
       let isOpen = false;
       for (let w = at.windowFirst[cell]!; w < at.windowFirst[cell]! + at.windowCount[cell]!; w++) {
-        if (at.windowLatest[w]! >= shift.startSec && at.windowOpen[w]! <= lastStart) isOpen = true;
+        if (at.windowLatest[w]! >= begin[s]! && at.windowOpen[w]! <= lastStart) isOpen = true;
       }
-      if (!isOpen) eligible[v * shifts.length + s] = 0;
+      if (!isOpen) eligible[v * count + s] = 0;
     }
   }
 }

@@ -77,18 +77,34 @@ function pack(cells: TravelCells): TravelCells {
   return cells.every((c) => c < 65_536) ? Uint16Array.from(cells) : cells;
 }
 
+/** Side of the tiles in which a matrix is walked through, so that rows and columns stay in the cache. */
+const TILE = 64;
+
 /** The transposed matrix; the same one where it is symmetric. */
 function transposed(cells: TravelCells, places: number): TravelCells {
+  if (isSymmetric(cells, places)) return cells;
   const out = cells.slice();
-  let isSame = true;
-  for (let a = 0; a < places; a++) {
-    for (let b = 0; b < places; b++) {
-      const value = cells[b * places + a]!;
-      if (value !== cells[a * places + b]) isSame = false;
-      out[a * places + b] = value;
+  for (let i = 0; i < places; i += TILE) {
+    for (let k = 0; k < places; k += TILE) {
+      for (let a = i; a < Math.min(places, i + TILE); a++) {
+        for (let b = k; b < Math.min(places, k + TILE); b++) out[a * places + b] = cells[b * places + a]!;
+      }
     }
   }
-  return isSame ? cells : out;
+  return out;
+}
+
+function isSymmetric(cells: TravelCells, places: number): boolean {
+  for (let i = 0; i < places; i += TILE) {
+    for (let k = i; k < places; k += TILE) {
+      for (let a = i; a < Math.min(places, i + TILE); a++) {
+        for (let b = k; b < Math.min(places, k + TILE); b++) {
+          if (cells[a * places + b] !== cells[b * places + a]) return false;
+        }
+      }
+    }
+  }
+  return true;
 }
 
 /** Travel by time of day over the wider matrix: a leg from a via goes by its two halves. */
