@@ -25,8 +25,8 @@ function priceOfStart(problem: Problem, start: Plan | null): number | null {
   return verdict.kind === 'judged' ? verdict.price : null;
 }
 
-/** The proof may take a fifth of what the search took, and never more than this. */
-const PROOF_SHARE = 0.2;
+/** The proof may take a quarter of what the search took, and never more than this. */
+const PROOF_SHARE = 0.25;
 const PROOF_SECONDS = 15;
 
 async function run(order: SearchOrder): Promise<void> {

@@ -33,6 +33,8 @@ const HARDLY = 10;
 const HARDLY_ANY = 1e-6;
 /** What is added to the worth of a visit that the model would rather leave out. */
 const CAP_GROWTH = 1.2;
+/** A kind may use so much of its even share of the time that is left; what is cut short still proves something. */
+const SLICE = 0.7;
 const DAYS_A_KIND = 20;
 const ROUGH: Pick<PricingLimits, 'ways' | 'labels' | 'days'> = { ways: 30, labels: 20000, days: DAYS_A_KIND };
 const FULL: Pick<PricingLimits, 'ways' | 'labels' | 'days'> = {
@@ -83,7 +85,8 @@ export function lowerBound(prep: Prepared, options: BoundOptions): number | null
     const solved = model.relax(Math.max(0.1, (until - options.now()) / 1000));
     if (!solved) break;
     const exact = clamped(prep, solved.duals, { worth: cap, scale });
-    const leavesOut = (): boolean => cap.some((_, v) => solved.amounts[v]! > HARDLY_ANY);
+    const leavesOut = (): boolean =>
+      cap.some((price, v) => price < worth[v]! && solved.amounts[v]! > HARDLY_ANY);
     const raiseCaps = (): number => {
       let raised = 0;
       for (let v = 0; v < prep.visits; v++) {
@@ -96,10 +99,10 @@ export function lowerBound(prep: Prepared, options: BoundOptions): number | null
     };
     const dual: Float64Array = last && pull > 0 ? between(last, exact, pull) : exact;
     last = dual;
-    const price = (k: number): { least: number; found: number } => {
+    const price = (k: number, isLate = isOver): { least: number; found: number } => {
       const kind = kinds[k]!;
       const border = Math.min(0, dual[prep.visits + k]!) - NOTHING * scale;
-      const limits = { ...(isRough ? ROUGH : FULL), border, isOver };
+      const limits = { ...(isRough ? ROUGH : FULL), border, isOver: isLate };
       const priced: Priced = priceKind(prep, kind, near[k]!, dual, limits);
       model.add(priced.days.map((day) => columnOf({ kind: k, day })));
       const isNew = (day: PricedDay): boolean =>
@@ -124,7 +127,8 @@ export function lowerBound(prep: Prepared, options: BoundOptions): number | null
     for (let v = 0; v < prep.visits; v++) sum += dual[v]!;
     for (let k = 0; k < kinds.length; k++) {
       // Whoever is cut short hands back what the first look gave, which is never too much.
-      const priced = price(k);
+      const slice = options.now() + (Math.max(0, until - options.now()) * SLICE) / (kinds.length - k);
+      const priced = price(k, () => options.now() > slice || isOver());
       sum += kinds[k]!.count * Math.min(0, priced.least);
       found += priced.found;
     }
