@@ -62,7 +62,8 @@ export function priceKind(
     completion,
     words,
     labels,
-    lists: Array.from({ length: kind.lanes * m }, () => []),
+    lists: Array.from({ length: kind.lanes * m }, createWays),
+    isRough,
     queue: Array.from({ length: completion.buckets }, () => []),
     isCut: isRough,
   };
@@ -118,8 +119,10 @@ interface Search {
   readonly completion: Completion;
   readonly words: number;
   readonly labels: Labels;
-  readonly lists: readonly number[][];
+  readonly lists: readonly Ways[];
   readonly queue: readonly number[][];
+  /** Whether memory does not count, so that more is beaten than may be. */
+  readonly isRough: boolean;
   /** Whether something was dropped that a proof would need. */
   isCut: boolean;
 }
@@ -168,6 +171,37 @@ function extend(search: Search, label: number): number {
   return least;
 }
 
+/** Labels of one visit and lane, cheapest first, with their costs and moments side by side. */
+interface Ways {
+  readonly label: number[];
+  readonly cost: number[];
+  readonly free: number[];
+}
+
+function createWays(): Ways {
+  return { label: [], cost: [], free: [] };
+}
+
+/** Whether one of the ways is as cheap, as early, as light, and remembers no more than the label just laid down. */
+function isBeaten(
+  search: Search,
+  ways: Ways,
+  row: number,
+  free: number,
+  cost: number,
+  load: number,
+): boolean {
+  const { labels, words, isRough } = search;
+  const { memory } = labels;
+  const n = ways.label.length;
+  for (let x = 0; x < n && ways.cost[x]! <= cost; x++) {
+    if (ways.free[x]! > free) continue;
+    const other = ways.label[x]!;
+    if (labels.load[other]! <= load && (isRough || isWithin(memory, other * words, row, words))) return true;
+  }
+  return false;
+}
+
 /** Keeps a way that no other beats in time, price, load and memory. */
 function add(
   search: Search,
@@ -179,7 +213,7 @@ function add(
   load: number,
   bucket: number,
 ): void {
-  const { labels, lists, kind, nearBits, words, limits } = search;
+  const { labels, lists, kind, nearBits, words, limits, isRough } = search;
   const m = kind.visits.length;
   makeRoom(labels);
   const label = labels.count;
@@ -189,38 +223,33 @@ function add(
     memory[row + k] = before < 0 ? 0 : memory[before * words + k]! & nearBits[node * words + k]!;
   }
   memory[row + (node >> 5)]! |= 1 << (node & 31);
-  const isRough = limits.ways < Number.POSITIVE_INFINITY;
   // A way with more breaks behind and as early is no worse: what is left of the day can only be shorter.
-  for (let j = lane + 1; j < kind.lanes; j++) {
-    for (const other of lists[j * m + node]!) {
-      if (
-        labels.free[other]! <= free &&
-        labels.cost[other]! <= cost &&
-        labels.load[other]! <= load &&
-        (isRough || isWithin(memory, other * words, row, words))
-      )
-        return;
-    }
+  for (let j = lane; j < kind.lanes; j++) {
+    if (isBeaten(search, lists[j * m + node]!, row, free, cost, load)) return;
   }
-  const list = lists[lane * m + node]!;
-  let kept = 0;
-  for (let x = 0; x < list.length; x++) {
-    const other = list[x]!;
-    const otherFree = labels.free[other]!;
-    const otherCost = labels.cost[other]!;
-    const otherLoad = labels.load[other]!;
-    if (otherFree <= free && otherCost <= cost && otherLoad <= load) {
-      if (isRough || isWithin(memory, other * words, row, words)) return;
+  const ways = lists[lane * m + node]!;
+  const n = ways.label.length;
+  let at = 0;
+  while (at < n && ways.cost[at]! < cost) at++;
+  let kept = at;
+  for (let x = at; x < n; x++) {
+    const other = ways.label[x]!;
+    if (
+      free <= ways.free[x]! &&
+      load <= labels.load[other]! &&
+      (isRough || isWithin(memory, row, other * words, words))
+    ) {
+      labels.dead[other] = 1;
+      continue;
     }
-    const isBeaten =
-      free <= otherFree &&
-      cost <= otherCost &&
-      load <= otherLoad &&
-      (isRough || isWithin(memory, row, other * words, words));
-    if (isBeaten) labels.dead[other] = 1;
-    else list[kept++] = other;
+    ways.label[kept] = other;
+    ways.cost[kept] = ways.cost[x]!;
+    ways.free[kept] = ways.free[x]!;
+    kept++;
   }
-  list.length = kept;
+  ways.label.length = kept;
+  ways.cost.length = kept;
+  ways.free.length = kept;
   if (kept >= limits.ways) {
     search.isCut = true;
     return;
@@ -232,7 +261,9 @@ function add(
   labels.load[label] = load;
   labels.before[label] = before;
   labels.count++;
-  list.push(label);
+  ways.label.splice(at, 0, label);
+  ways.cost.splice(at, 0, cost);
+  ways.free.splice(at, 0, free);
   search.queue[bucket]!.push(label);
 }
 
