@@ -1,7 +1,7 @@
 'use client';
 
 import { Button, PasswordInput, Stack, TextInput } from '@mantine/core';
-import { useRouter } from 'next/navigation';
+import { useMounted } from '@mantine/hooks';
 import { useState } from 'react';
 import { errorText } from '../messages/errors';
 import { ApiError, callApi } from '../shared/api';
@@ -23,7 +23,8 @@ export function SignIn({
   readonly demoPeople: readonly DemoPerson[];
   readonly next: string;
 }) {
-  const router = useRouter();
+  // Until the page answers to clicks its buttons say so, and no click is lost.
+  const isReady = useMounted();
   const [email, setEmail] = useState('');
   const [password, setPassword] = useState('');
   const [failure, setFailure] = useState<string | null>(null);
@@ -33,8 +34,8 @@ export function SignIn({
     setFailure(null);
     try {
       await callApi(path, { method: 'POST', body });
-      router.replace(next);
-      router.refresh();
+      // A whole page load, so that nothing fetched for somebody else is shown.
+      window.location.assign(next);
     } catch (cause) {
       const isWrong = cause instanceof ApiError && cause.code === 'not-found';
       setFailure(isWrong ? 'E-mail address and password do not go together.' : errorText(cause));
@@ -50,6 +51,8 @@ export function SignIn({
       </div>
       <form
         className={css.form}
+        // Never in the address, even if it is sent before the page is ready.
+        method="post"
         onSubmit={(e) => {
           e.preventDefault();
           void enter('/api/session', { email, password });
@@ -76,7 +79,7 @@ export function SignIn({
               {failure}
             </p>
           )}
-          <Button type="submit" loading={busy}>
+          <Button type="submit" loading={busy} disabled={!isReady}>
             Sign in
           </Button>
         </Stack>
@@ -88,7 +91,7 @@ export function SignIn({
                 <li key={p.id}>
                   <button
                     type="button"
-                    disabled={busy}
+                    disabled={busy || !isReady}
                     onClick={() => void enter('/api/session/demo', { userId: p.id })}
                   >
                     <b>{p.name}</b>
