@@ -1,5 +1,5 @@
 import { NEVER, type Prepared } from '../prepare/prepared';
-import { type Best, EXTRA, type Routes } from '../state/routes';
+import { type Best, EXTRA, MEMO_POSITIONS, type Routes } from '../state/routes';
 import { scanWithFetch } from './fetch';
 import { tailPrice } from './lanes';
 import { readyOver } from './legs';
@@ -9,7 +9,7 @@ import { lateBeginning } from './slots';
 import { isSoftStart, startAt, startPrice } from './starts';
 
 /** Stands for a place that has not been looked for far enough. */
-const NOWHERE = -1;
+const NOWHERE = MEMO_POSITIONS - 1;
 
 /** Says when to pass over a route ("blink"): a countdown drawn from a geometric distribution. */
 export interface Blink {
@@ -32,22 +32,26 @@ export function scanShift(
 ): void {
   const { memo, probe } = routes;
   if (prep.exact[s] === 1 && !hasRoom(prep, routes, v, s)) return;
-  const key = v * prep.shifts + s;
-  if (memo !== null && memo.version[key] === routes.version[s]) {
-    // Position NOWHERE: nothing below this price, and nobody has looked above it.
-    if (memo.price[key]! >= best.price) return;
-    probe.price = memo.price[key]!;
-    probe.position = memo.position[key]!;
-  } else probe.position = NOWHERE;
+  const key = (v * prep.shifts + s) * 2;
+  const first = routes.version[s]! * MEMO_POSITIONS;
+  probe.position = NOWHERE;
+  if (memo !== null) {
+    const position = memo[key]! - first;
+    if (position >= 0 && position < MEMO_POSITIONS) {
+      // Position NOWHERE: nothing below this price, and nobody has looked above it.
+      if (memo[key + 1]! >= best.price) return;
+      probe.price = memo[key + 1]!;
+      probe.position = position;
+    }
+  }
   if (probe.position === NOWHERE) {
     // Penalties are dear to work out, so look no further than what would win; plain scans are cheap to finish.
     const limit = prep.hasSoft ? best.price : Number.POSITIVE_INFINITY;
     scanPositions(prep, routes, v, s, probe, limit);
     if (memo !== null) {
-      memo.version[key] = routes.version[s]!;
-      memo.price[key] = probe.price;
-      memo.position[key] =
-        probe.price < limit || limit === Number.POSITIVE_INFINITY ? probe.position : NOWHERE;
+      const isWhole = probe.price < limit || limit === Number.POSITIVE_INFINITY;
+      memo[key] = first + (isWhole ? probe.position : NOWHERE);
+      memo[key + 1] = probe.price;
     }
   }
   let price = probe.price;

@@ -36,14 +36,14 @@ export interface Best {
   price: number;
 }
 
-/** Best insertion of visit v on shift s, valid while the route has the version noted with it. */
-export interface Memo {
-  readonly version: Int32Array;
-  readonly price: Float64Array;
-  readonly position: Int16Array;
-}
+/**
+ * Best insertion of visit v on shift s, valid while the route has the version noted with it: pairs of
+ * [version × MEMO_POSITIONS + position, price] by [v × shifts + s], side by side because they are read together.
+ */
+export type Memo = Float64Array;
+export const MEMO_POSITIONS = 32_768;
 
-/** Pairs of visit and shift up to which insertions are remembered (14 bytes each). */
+/** Pairs of visit and shift up to which insertions are remembered (16 bytes each). */
 const MEMO_LIMIT = 6_000_000;
 
 /**
@@ -115,13 +115,6 @@ function createLanes(cells: number, prep: Prepared): Lanes {
   };
 }
 
-function createMemo(pairs: number): Memo {
-  return {
-    version: new Int32Array(pairs).fill(-1),
-    price: new Float64Array(pairs),
-    position: new Int16Array(pairs),
-  };
-}
 
 /** Rows beside one a shift: room for the old rows of the routes that an iteration changes. */
 function spareRows(prep: Prepared): number {
@@ -159,7 +152,7 @@ export function createRoutes(prep: Prepared): Routes {
     shiftOf: new Int32Array(prep.visits).fill(-1),
     scratch: new Int32Array(room),
     version: ints(),
-    memo: pairs > MEMO_LIMIT ? null : createMemo(pairs),
+    memo: pairs > MEMO_LIMIT ? null : new Float64Array(pairs * 2).fill(-1),
     probe: { shift: -1, position: 0, price: 0 },
     windowFirst: prep.windowFirst.slice(),
     windowCount: prep.windowCount.slice(),
