@@ -67,6 +67,7 @@ describe('the lower bound', () => {
       now: () => performance.now(),
       shouldStop: never,
       start: [],
+      price: Number.POSITIVE_INFINITY,
     });
 
   it('is never above the optimum, and mostly near it', async () => {
@@ -111,6 +112,7 @@ describe('the lower bound', () => {
       now,
       shouldStop: never,
       start: [],
+      price: Number.POSITIVE_INFINITY,
     });
     expect(at).toBeLessThan(4000 + 12 * 1000);
     if (bound !== null) expect(Number.isInteger(bound)).toBe(true);

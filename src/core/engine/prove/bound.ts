@@ -1,7 +1,10 @@
-import type { CreateLinearModel, LinearColumn } from '../linear';
+import type { CreateLinearModel } from '../linear';
 import type { Prepared } from '../prepare/prepared';
+import { COARSE, FINEST } from './completion';
 import { type Kind, kindsOf } from './kinds';
-import { type Priced, type PricedDay, type PricingLimits, priceKind } from './pricing';
+import { type Column, createMaster, type Solved } from './master';
+import { createMemory } from './memory';
+import { type Priced, type PricingLimits, priceKind } from './pricing';
 
 export interface BoundOptions {
   readonly linear: CreateLinearModel;
@@ -16,11 +19,12 @@ export interface BoundOptions {
     readonly visits: readonly number[];
     readonly price: number;
   }[];
+  /** Price of that plan: a bound that reaches it is as good as any. */
+  readonly price: number;
 }
 
 /** More visits than this are not tried: pricing would take all the time and prove nothing. */
 const MOST_VISITS = 260;
-const NEAR = 16;
 /** No visit is worth more than so many of the dearest legs; a lower worth is still a bound. */
 const MOST_WORTH = 300;
 /** How far the duals are pulled back to those of the round before. */
@@ -29,19 +33,29 @@ const PULL = 0.7;
 const ENOUGH = 60;
 /** So few new days a round that it is time for a proof. */
 const HARDLY = 10;
-/** A share of a visit left out that is none. */
-const HARDLY_ANY = 1e-6;
-/** What is added to the worth of a visit that the model would rather leave out. */
-const CAP_GROWTH = 1.2;
 /** A kind may use so much of its even share of the time that is left; what is cut short still proves something. */
 const SLICE = 0.7;
+/** Once a proof reaches this share of what the model says, it is time for a tighter model. */
+const NEAR_ENOUGH = 0.98;
+/** Time for a tighter model between two proofs, as a multiple of what a proof takes. */
+const ROUGH_SHARE = 2;
 const DAYS_A_KIND = 20;
-const ROUGH: Pick<PricingLimits, 'ways' | 'labels' | 'days'> = { ways: 30, labels: 20000, days: DAYS_A_KIND };
-const FULL: Pick<PricingLimits, 'ways' | 'labels' | 'days'> = {
+/** How days are looked for at first, and once that finds hardly any. */
+const ROUGH = [
+  { ways: 30, few: 9, labels: 20_000, days: DAYS_A_KIND, buckets: 0 },
+  { ways: 80, few: 24, labels: 20_000, days: DAYS_A_KIND, buckets: 0 },
+] as const;
+const FULL = {
   ways: Number.POSITIVE_INFINITY,
+  few: Number.POSITIVE_INFINITY,
   labels: 200_000,
   days: DAYS_A_KIND,
 };
+/** So many labels are too many as long as finer buckets might do with fewer. */
+const MANY_LABELS = 4000;
+/** What a label costs, in steps of reckoning the rest of the day. */
+const STEPS_A_LABEL = 200;
+const FINER = 3;
 /** Reduced prices nearer to nothing than this share of the dearest leg are nothing. */
 const NOTHING = 2e-5;
 
@@ -51,112 +65,123 @@ const NOTHING = 2e-5;
  * left out. Any duals at all give a bound (Lagrange): the sum of the duals, and for each shift the
  * least that a day can cost beyond them (Desrochers, Desrosiers, Solomon, "A new optimization algorithm
  * for the vehicle routing problem with time windows", Operations Research 40(2), 1992).
+ *
+ * Days may first come to the same visit twice, which is quickly proven; then that is forbidden step by
+ * step where the model makes use of it, and every step proves more, for as long as time lasts.
  */
 export function lowerBound(prep: Prepared, options: BoundOptions): number | null {
   if (prep.visits > MOST_VISITS) return null;
   const kinds = kindsOf(prep);
-  const near = kinds.map((kind) => nearOf(prep, kind));
+  const memory = createMemory(prep);
   const until = options.now() + options.seconds * 1000;
   const isOver = (): boolean => options.now() > until || options.shouldStop();
   const scale = dearestLeg(kinds);
-  const worth = worthOf(prep, scale);
   const kindOf = new Map(kinds.map((kind, k) => [prep.shiftTwin[kind.shift]!, k]));
-  const model = options.linear([
-    ...Array.from({ length: prep.visits }, () => ({ atLeast: 1, atMost: Number.POSITIVE_INFINITY })),
-    ...kinds.map((kind) => ({ atLeast: Number.NEGATIVE_INFINITY, atMost: kind.count })),
-  ]);
-  const cap = worth.map((price, v) => Math.min(price, options.guess?.[v] ?? price));
-  model.add(Array.from(cap, (price, v) => ({ price: price / scale, rows: [v] })));
-  const columnOf = ({ kind, day }: Column): LinearColumn => ({
-    price: day.price / scale,
-    rows: [...day.visits, prep.visits + kind],
-  });
-  model.add(
-    options.start.map(({ shift, visits, price }) =>
-      columnOf({ kind: kindOf.get(prep.shiftTwin[shift]!)!, day: { visits, price } }),
-    ),
+  const start = options.start.map(
+    ({ shift, visits, price }): Column => ({
+      kind: kindOf.get(prep.shiftTwin[shift]!)!,
+      day: { visits, price },
+    }),
   );
+  const { linear, guess } = options;
+  const master = createMaster(prep, kinds, { linear, scale, worth: worthOf(prep, scale), guess, start });
+  const nothing = NOTHING * scale;
+
   let best: number | null = null;
   let last: Float64Array | null = null;
   let pull = PULL;
-  let isRough = true;
+  let level = 0;
   let turn = 0;
-  while (!isOver()) {
-    const solved = model.relax(Math.max(0.1, (until - options.now()) / 1000));
-    if (!solved) break;
-    const exact = clamped(prep, solved.duals, { worth: cap, scale });
-    const leavesOut = (): boolean =>
-      cap.some((price, v) => price < worth[v]! && solved.amounts[v]! > HARDLY_ANY);
-    const raiseCaps = (): number => {
-      let raised = 0;
-      for (let v = 0; v < prep.visits; v++) {
-        if (solved.amounts[v]! <= HARDLY_ANY || cap[v]! >= worth[v]!) continue;
-        cap[v] = Math.min(worth[v]!, cap[v]! * CAP_GROWTH);
-        model.reprice(v, cap[v]! / scale);
-        raised++;
-      }
-      return raised;
-    };
-    const dual: Float64Array = last && pull > 0 ? between(last, exact, pull) : exact;
-    last = dual;
-    const price = (k: number, isLate = isOver): { least: number; found: number } => {
-      const kind = kinds[k]!;
-      const border = Math.min(0, dual[prep.visits + k]!) - NOTHING * scale;
-      const limits = { ...(isRough ? ROUGH : FULL), border, isOver: isLate };
-      const priced: Priced = priceKind(prep, kind, near[k]!, dual, limits);
-      model.add(priced.days.map((day) => columnOf({ kind: k, day })));
-      const isNew = (day: PricedDay): boolean =>
-        reducedPrice(prep, { kind: k, day }, exact) < -NOTHING * scale;
-      return { least: priced.least, found: priced.days.filter(isNew).length };
-    };
-    let found = 0;
-    if (isRough) {
-      // A few kinds at a time: the duals are soon out of date.
-      for (let tried = 0; tried < kinds.length && found < ENOUGH && !isOver(); tried++) {
-        found += price(turn).found;
-        turn = (turn + 1) % kinds.length;
-      }
-      if (found < ENOUGH) raiseCaps();
-      if (found > 0) pull = PULL;
-      else if (pull > 0) pull = 0;
-      else if (raiseCaps() === 0) isRough = false;
-      if (found < HARDLY && !leavesOut()) isRough = false;
-      continue;
+  const buckets = kinds.map(() => COARSE);
+  let nextProofAt = Number.NEGATIVE_INFINITY;
+  const look = (k: number, { dual }: Solved, isLate: () => boolean): { least: number; found: number } => {
+    const border = Math.min(0, last![prep.visits + k]!) - nothing;
+    const priced = (limits: Omit<PricingLimits, 'border' | 'isLate' | 'isOver'>): Priced =>
+      priceKind(prep, kinds[k]!, memory, last!, { ...limits, border, isLate, isOver });
+    const rough = ROUGH[level];
+    const { days, least } = rough ? priced(rough) : inBuckets(k, priced);
+    master.add(k, days);
+    const found = days.filter((day) => reducedPrice(prep, { kind: k, day }, dual) < -nothing).length;
+    return { least, found };
+  };
+  /** Goes over to finer buckets where these let too many labels through. */
+  const inBuckets = (
+    k: number,
+    priced: (limits: typeof FULL & { readonly buckets: number }) => Priced,
+  ): Priced => {
+    let least = Number.NEGATIVE_INFINITY;
+    for (;;) {
+      const finer = Math.min(FINEST, buckets[k]! * FINER);
+      const many = Math.max(MANY_LABELS, (kinds[k]!.after.length * finer) / STEPS_A_LABEL);
+      const isFinest = buckets[k] === FINEST;
+      const found = priced({ ...FULL, labels: isFinest ? FULL.labels : many, buckets: buckets[k]! });
+      least = Math.max(least, found.least);
+      if (found.labels <= many || isFinest) return { ...found, least };
+      buckets[k] = finer;
     }
+  };
+  /** A few kinds at a time: the duals are soon out of date. */
+  const lookRoughly = (solved: Solved): void => {
+    let found = 0;
+    for (let tried = 0; tried < kinds.length && found < ENOUGH && !isOver(); tried++) {
+      found += look(turn, solved, isOver).found;
+      turn = (turn + 1) % kinds.length;
+    }
+    if (found < ENOUGH) master.raiseCaps(solved);
+    let isDone = found < HARDLY && !master.leavesOut(solved);
+    if (found > 0) pull = PULL;
+    else if (pull > 0) pull = 0;
+    else if (master.raiseCaps(solved) === 0) isDone = true;
+    if (!isDone) return;
+    level++;
+    // Without a proof of anything yet, the loose model is proven first; later a proof now and then is enough.
+    const isProofDue = best === null || options.now() > nextProofAt;
+    if (level === ROUGH.length && !isProofDue && master.tighten(solved, memory)) level = 0;
+  };
+  /** One round of proof; returns whether there is more to be had. */
+  const proveMore = (solved: Solved): boolean => {
+    const begun = options.now();
+    let found = 0;
     let sum = 0;
-    for (let v = 0; v < prep.visits; v++) sum += dual[v]!;
+    for (let v = 0; v < prep.visits; v++) sum += last![v]!;
     for (let k = 0; k < kinds.length; k++) {
       // Whoever is cut short hands back what the first look gave, which is never too much.
       const slice = options.now() + (Math.max(0, until - options.now()) * SLICE) / (kinds.length - k);
-      const priced = price(k, () => options.now() > slice || isOver());
+      const priced = look(k, solved, () => options.now() > slice || isOver());
       sum += kinds[k]!.count * Math.min(0, priced.least);
       found += priced.found;
     }
+    const took = options.now() - begun;
+    nextProofAt = options.now() + ROUGH_SHARE * took;
     if (Number.isFinite(sum) && (best === null || sum > best)) best = sum;
-    if (best !== null && best > solved.price * scale * (1 - 1e-4) && raiseCaps() === 0) break;
+    if (best !== null && roundedUp(best) >= options.price) return false;
+    // Another one would be cut short.
+    if (options.now() + took > until) return false;
+    if (sum > solved.price * NEAR_ENOUGH && master.tighten(solved, memory)) {
+      level = 0;
+      pull = PULL;
+      return true;
+    }
+    if (sum > solved.price * (1 - 1e-4) && master.raiseCaps(solved) === 0) return false;
     if (found > 0) pull = PULL;
     else if (pull > 0) pull = 0;
-    else if (raiseCaps() === 0) break;
+    else return master.raiseCaps(solved) > 0;
+    return true;
+  };
+  while (!isOver()) {
+    const solved = master.solve(Math.max(0.1, (until - options.now()) / 1000));
+    if (!solved) break;
+    last = last && pull > 0 ? between(last, solved.dual, pull) : solved.dual;
+    if (level < ROUGH.length) lookRoughly(solved);
+    else if (!proveMore(solved)) break;
   }
-  model.dispose();
-  // Prices are whole, so a bound may be rounded up; a hair less for what sums of doubles may have gained.
-  return best === null ? null : Math.ceil(best - Math.max(1e-3, Math.abs(best) * 1e-10));
+  master.dispose();
+  return best === null ? null : roundedUp(best);
 }
 
-interface Column {
-  readonly kind: number;
-  readonly day: PricedDay;
-}
-
-/** Duals in micros, within what the rows allow: of the visits first, then of the kinds. */
-function clamped(
-  prep: Prepared,
-  duals: ArrayLike<number>,
-  { worth, scale }: { readonly worth: Float64Array; readonly scale: number },
-): Float64Array {
-  return Float64Array.from(duals, (dual, r) =>
-    r < prep.visits ? Math.min(worth[r]!, Math.max(0, dual * scale)) : Math.min(0, dual * scale),
-  );
+/** Prices are whole, so a bound may be rounded up; a hair less for what sums of doubles may have gained. */
+function roundedUp(bound: number): number {
+  return Math.ceil(bound - Math.max(1e-3, Math.abs(bound) * 1e-10));
 }
 
 /** Duals on the way from those before to the latest: they leap about less (after Wentges, "Weighted Dantzig–Wolfe decomposition for linear mixed-integer programming", Int. Trans. Operational Research 4(2), 1997). */
@@ -178,20 +203,4 @@ function worthOf(prep: Prepared, scale: number): Float64Array {
   return Float64Array.from(prep.visitUnplannedPrice, (price, v) =>
     prep.visitHeld[v] ? MOST_WORTH * scale : Math.min(price, MOST_WORTH * scale),
   );
-}
-
-/** The visits that a day remembers at each visit: itself and the nearest others, by local number. */
-function nearOf(prep: Prepared, kind: Kind): Int32Array[] {
-  const m = kind.visits.length;
-  return Array.from({ length: m }, (_, a) => {
-    const row = prep.visitPlace[kind.visits[a]!]! * prep.places;
-    return Int32Array.from(
-      Array.from({ length: m }, (_, w) => w)
-        .filter((w) => w !== a)
-        .map((w) => ({ w, sec: prep.travelSec[row + prep.visitPlace[kind.visits[w]!]!]! }))
-        .sort((x, y) => x.sec - y.sec || x.w - y.w)
-        .slice(0, NEAR)
-        .map(({ w }) => w),
-    );
-  });
 }

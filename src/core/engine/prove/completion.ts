@@ -1,9 +1,11 @@
 import { leaveForHome, workEndOver } from '../evaluate/legs';
 import { NEVER, type Prepared } from '../prepare/prepared';
+import type { Arcs } from './arcs';
 import { beginOf, type Kind, latePriceOf, readyVia } from './kinds';
 
-const MOST_BUCKETS = 160;
-const FEWEST_BUCKETS = 96;
+/** Buckets at first; more where they tell too little. */
+export const COARSE = 160;
+export const FINEST = 2000;
 
 /**
  * Least price of finishing a day from a node and a moment on: a bound on any real continuation. Visits
@@ -44,8 +46,8 @@ export function homePriceAt(prep: Prepared, kind: Kind, node: number, lane: numb
 export function completionOf(
   prep: Prepared,
   kind: Kind,
-  dual: Float64Array,
-  isRough: boolean,
+  arcs: Arcs,
+  most: number,
   isOver: () => boolean,
 ): Completion | null {
   const m = kind.visits.length;
@@ -55,7 +57,7 @@ export function completionOf(
   const span = prep.shiftEnd[s]! + prep.shiftOvertime[s]! - fromSec + 1;
   const shortest = kind.shortest;
   const enough = Math.ceil(span / Math.max(1, shortest)) + 1;
-  const buckets = Math.min(MOST_BUCKETS, isRough ? enough : Math.max(FEWEST_BUCKETS, enough));
+  const buckets = Math.max(most, Math.min(COARSE, enough));
   const widthSec = Math.ceil(span / buckets);
   if (widthSec > shortest) return null;
   const cells = lanes * m * buckets;
@@ -67,22 +69,26 @@ export function completionOf(
     widthSec,
     buckets,
   };
-  const arcs = arcsOf(kind, dual);
+  // Least over all later moments: the earlier, the cheaper, so that most ways need no look at the clock.
+  const least = new Float64Array(m).fill(Number.POSITIVE_INFINITY);
+  let floor = Number.POSITIVE_INFINITY;
   const found: Found = { best: 0, second: 0, next: -1 };
   for (let b = buckets - 1; b >= 0; b--) {
     if (isOver()) return null;
     const free = fromSec + b * widthSec;
     for (let i = lanes - 1; i >= 0; i--) {
       for (let a = 0; a < m; a++) {
-        if (free < arcs.soonest[a]! - widthSec) continue;
+        if (free < kind.soonest[a]! - widthSec) continue;
         found.best = homePriceAt(prep, kind, a, i, free);
         found.second = Number.POSITIVE_INFINITY;
         found.next = -1;
-        lookOn(prep, kind, arcs, out, a, i, free, found);
+        lookOn(prep, kind, arcs, out, least, floor, a, i, free, found);
         const cell = (i * m + a) * buckets + b;
         out.price[cell] = found.best;
         out.next[cell] = found.next;
         out.other[cell] = found.second;
+        if (found.best < least[a]!) least[a] = found.best;
+        if (found.best < floor) floor = found.best;
       }
     }
   }
@@ -95,47 +101,30 @@ interface Found {
   next: number;
 }
 
-/** What the followers of each visit need, side by side. */
-interface Arcs {
-  readonly sec: Int32Array;
-  readonly base: Float64Array;
-  /** Earliest moment at which anybody can be free at a visit. */
-  readonly soonest: Int32Array;
-}
-
-function arcsOf(kind: Kind, dual: Float64Array): Arcs {
-  const m = kind.visits.length;
-  const sec = new Int32Array(kind.after.length);
-  const base = new Float64Array(kind.after.length);
-  for (let a = 0; a < m; a++) {
-    for (let x = kind.afterFrom[a]!; x < kind.afterFrom[a + 1]!; x++) {
-      const w = kind.after[x]!;
-      sec[x] = kind.legSec[a * (m + 2) + w]!;
-      base[x] = kind.legPrice[a * (m + 2) + w]! - dual[kind.visits[w]!]!;
-    }
-  }
-  return { sec, base, soonest: kind.soonest };
-}
-
 /** The cheapest ways on from visit a, free at a moment with i breaks behind: one, and the best that begins elsewhere. */
 function lookOn(
   prep: Prepared,
   kind: Kind,
   arcs: Arcs,
   done: Completion,
+  least: Float64Array,
+  floor: number,
   a: number,
   i: number,
   free: number,
   found: Found,
 ): void {
   const { price, other, next, fromSec, widthSec, buckets } = done;
-  const { lanes, after, afterFrom, duration, open, latest, promise } = kind;
-  const { sec, base } = arcs;
+  const { lanes, duration, open, latest, promise } = kind;
+  const { from, sec, base } = arcs;
   const m = kind.visits.length;
   const perSec = 1 / widthSec;
   let { best, second, next: bestNext } = found;
-  for (let x = afterFrom[a]!; x < afterFrom[a + 1]!; x++) {
-    const w = after[x]!;
+  for (let x = from[a]!; x < from[a + 1]!; x++) {
+    const w = arcs.to[x]!;
+    // What follows costs ever more.
+    if (base[x]! + floor >= second) break;
+    if (base[x]! + least[w]! >= second) continue;
     const arrive = free + sec[x]!;
     if (arrive > latest[w]!) continue;
     for (let j = i; j < lanes; j++) {

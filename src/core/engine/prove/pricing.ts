@@ -1,7 +1,9 @@
 import { NEVER, type Prepared } from '../prepare/prepared';
+import { type Arcs, arcsOf } from './arcs';
 import { bucketOf, type Completion, completionOf, homePriceAt } from './completion';
 import { beginOf, type Kind, latePriceOf, readyVia } from './kinds';
 import { createLabels, type Labels, makeRoom } from './labels';
+import { bitsFor, type Memory } from './memory';
 
 /** A day found by pricing: its visits, and what it costs at least. */
 export interface PricedDay {
@@ -13,6 +15,7 @@ export interface Priced {
   readonly days: readonly PricedDay[];
   /** No day of this kind costs less than this beyond the duals of its visits; at most `border`. */
   readonly least: number;
+  readonly labels: number;
 }
 
 export interface PricingLimits {
@@ -20,43 +23,48 @@ export interface PricingLimits {
   readonly border: number;
   /** Ways kept for each visit and lane; beyond it the search is no proof any more. */
   readonly ways: number;
+  /** Followers of a visit that are looked at, the most promising; with fewer than all the search is no proof. */
+  readonly few: number;
   /** Labels in all. */
   readonly labels: number;
   /** Days handed back. */
   readonly days: number;
+  /** Buckets in which the rest of the day is reckoned; more tell more, and take longer. */
+  readonly buckets: number;
   /** Asked now and then; true ends the search, which is then no proof beyond what the first look gave. */
+  readonly isLate: () => boolean;
+  /** The same for the first look, without which nothing is proven. */
   readonly isOver: () => boolean;
 }
 
 /** Labels between two looks at the clock. */
 const CHECK_EVERY = 64;
-/** Followers of a visit that a rough search looks at. */
-const FEW = 9;
 
 /**
- * Days of one kind whose price less duals is lowest, by labels that remember only the visits near where
- * they are (ng-routes: Baldacci, Mingozzi, Roberti, "New route relaxation and pricing strategies for the
+ * Days of one kind whose price less duals is lowest, by labels that remember only some visits at
+ * each (ng-routes: Baldacci, Mingozzi, Roberti, "New route relaxation and pricing strategies for the
  * vehicle routing problem", Operations Research 59(5), 2011).
  */
 export function priceKind(
   prep: Prepared,
-  whole: Kind,
-  near: readonly Int32Array[],
+  kind: Kind,
+  memory: Memory,
   dual: Float64Array,
   limits: PricingLimits,
 ): Priced {
-  const m = whole.visits.length;
-  if (m === 0) return { days: [], least: Math.min(0, limits.border) };
+  const m = kind.visits.length;
+  if (m === 0) return { days: [], least: Math.min(0, limits.border), labels: 0 };
   const isRough = limits.ways < Number.POSITIVE_INFINITY;
-  const kind = isRough ? withFewFollowers(whole, dual) : whole;
-  const completion = completionOf(prep, kind, dual, isRough, limits.isOver);
-  if (!completion) return { days: [], least: Number.NEGATIVE_INFINITY };
+  const arcs = arcsOf(kind, dual, limits.few);
+  const completion = completionOf(prep, kind, arcs, limits.buckets, limits.isOver);
+  if (!completion) return { days: [], least: Number.NEGATIVE_INFINITY, labels: 0 };
   const words = Math.ceil(m / 32);
   const labels = createLabels(words);
   const search: Search = {
     prep,
     kind,
-    nearBits: bitsOf(near, words),
+    arcs,
+    nearBits: bitsFor(memory, kind),
     own: Float64Array.from(kind.visits, (v) => dual[v]!),
     limits,
     completion,
@@ -77,7 +85,7 @@ export function priceKind(
       const reduced = labels.cost[label]! + home;
       if (reduced < limits.border) ends.push({ label, reduced });
       extend(search, label);
-      if (labels.count > limits.labels || (++count % CHECK_EVERY === 0 && limits.isOver())) {
+      if (labels.count > limits.labels || (++count % CHECK_EVERY === 0 && limits.isLate())) {
         search.isCut = true;
         b = search.queue.length;
         break;
@@ -87,31 +95,13 @@ export function priceKind(
   ends.sort((x, y) => x.reduced - y.reduced);
   const days = ends.slice(0, limits.days).map(({ label, reduced }) => dayOf(search, label, reduced));
   const found = Math.min(limits.border, ends[0]?.reduced ?? limits.border);
-  return { days, least: search.isCut ? Math.min(found, root) : found };
-}
-
-/** The kind with only the most promising followers of each visit: enough to find days, not to prove that there are none. */
-function withFewFollowers(kind: Kind, dual: Float64Array): Kind {
-  const m = kind.visits.length;
-  const after: number[] = [];
-  const afterFrom = new Int32Array(m + 2);
-  for (let a = 0; a <= m; a++) {
-    afterFrom[a] = after.length;
-    const all = [...kind.after.subarray(kind.afterFrom[a]!, kind.afterFrom[a + 1]!)];
-    if (a < m && all.length > FEW) {
-      const base = (w: number): number => kind.legPrice[a * (m + 2) + w]! - dual[kind.visits[w]!]!;
-      all.sort((x, y) => base(x) - base(y));
-      all.length = FEW;
-    }
-    after.push(...all);
-  }
-  afterFrom[m + 1] = after.length;
-  return { ...kind, after: Int32Array.from(after), afterFrom };
+  return { days, least: search.isCut ? Math.min(found, root) : found, labels: labels.count };
 }
 
 interface Search {
   readonly prep: Prepared;
   readonly kind: Kind;
+  readonly arcs: Arcs;
   /** What is remembered at each visit, as bits: [visit × words + word]. */
   readonly nearBits: Int32Array;
   readonly own: Float64Array;
@@ -127,18 +117,10 @@ interface Search {
   isCut: boolean;
 }
 
-function bitsOf(near: readonly Int32Array[], words: number): Int32Array {
-  const bits = new Int32Array(near.length * words);
-  for (const [a, others] of near.entries()) {
-    for (const u of others) bits[a * words + (u >> 5)]! |= 1 << (u & 31);
-  }
-  return bits;
-}
-
 /** Goes on from a label to every visit, or with −1 from the start; returns the least bound met. */
 function extend(search: Search, label: number): number {
-  const { prep, kind, own, labels, completion, words } = search;
-  const { after, afterFrom, duration } = kind;
+  const { prep, kind, arcs, labels, completion, words } = search;
+  const { duration } = kind;
   const border = search.limits.border;
   const m = kind.visits.length;
   const isFirst = label < 0;
@@ -147,13 +129,13 @@ function extend(search: Search, label: number): number {
   const free = isFirst ? prep.shiftStart[kind.shift]! : labels.free[label]!;
   const cost = isFirst ? 0 : labels.cost[label]!;
   let least = Number.POSITIVE_INFINITY;
-  for (let x = afterFrom[node]!; x < afterFrom[node + 1]!; x++) {
-    const w = after[x]!;
+  for (let x = arcs.from[node]!; x < arcs.from[node + 1]!; x++) {
+    const w = arcs.to[x]!;
     if (!isFirst && labels.memory[label * words + (w >> 5)]! & (1 << (w & 31))) continue;
     const at = node * (m + 2) + w;
     const load = (isFirst ? 0 : labels.load[label]!) + prep.visitDemand[kind.visits[w]!]!;
     if (load > kind.capacity) continue;
-    const base = cost + kind.legPrice[at]! - own[w]!;
+    const base = cost + arcs.base[x]!;
     for (let j = i; j < kind.lanes; j++) {
       const ready = readyVia(prep, kind, i, j, free, at, isFirst);
       const start = ready >= NEVER ? NEVER : beginOf(prep, kind, w, ready);

@@ -48,6 +48,7 @@ export function prove(
     shouldStop,
     guess: savings(prep, found.best),
     start: daysOf(prep, found.best),
+    price: found.bestPrice,
   });
   const isTelling = bound !== null && bound >= TELLING * found.bestPrice;
   return { bound: isTelling ? bound : null, proven: null };

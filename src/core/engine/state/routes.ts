@@ -115,7 +115,6 @@ function createLanes(cells: number, prep: Prepared): Lanes {
   };
 }
 
-
 /** Rows beside one a shift: room for the old rows of the routes that an iteration changes. */
 function spareRows(prep: Prepared): number {
   return prep.shifts;

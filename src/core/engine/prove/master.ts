@@ -1,0 +1,104 @@
+import type { CreateLinearModel, LinearColumn } from '../linear';
+import type { Prepared } from '../prepare/prepared';
+import type { Kind } from './kinds';
+import { forbid, isForbidden, type Memory } from './memory';
+import type { PricedDay } from './pricing';
+
+/** A share of a day or of a visit left out that is none. */
+const HARDLY_ANY = 1e-6;
+/** What is added to the worth of a visit that the model would rather leave out. */
+const CAP_GROWTH = 1.2;
+/** Price of what is forbidden, in dearest legs. */
+const FORBIDDEN = 1e4;
+
+export interface Column {
+  readonly kind: number;
+  readonly day: PricedDay;
+}
+
+export interface Solved {
+  /** Of the model, micros. */
+  readonly price: number;
+  readonly amounts: ArrayLike<number>;
+  /** Micros, within what the rows allow: of the visits first, then of the kinds. */
+  readonly dual: Float64Array;
+}
+
+/** The linear model of which days to take: every visit once or left out, every kind as often as it is there. */
+export interface Master {
+  solve(seconds: number): Solved | null;
+  add(kind: number, days: readonly PricedDay[]): void;
+  /** Whether a visit is left out because its worth is capped. */
+  leavesOut(solved: Solved): boolean;
+  /** Raises what such visits are worth; returns how many. */
+  raiseCaps(solved: Solved): number;
+  /** Remembers what the days taken would do again, and forbids all that do it; false when there is nothing. */
+  tighten(solved: Solved, memory: Memory): boolean;
+  dispose(): void;
+}
+
+export interface MasterOptions {
+  readonly linear: CreateLinearModel;
+  /** Price of the dearest leg, micros: the unit in which the model is told. */
+  readonly scale: number;
+  /** What leaving each visit out costs, and what it costs at first. */
+  readonly worth: Float64Array;
+  readonly guess: Float64Array | undefined;
+  readonly start: readonly Column[];
+}
+
+export function createMaster(prep: Prepared, kinds: readonly Kind[], options: MasterOptions): Master {
+  const { scale, worth, guess } = options;
+  const { visits } = prep;
+  const cap = worth.map((price, v) => Math.min(price, guess?.[v] ?? price));
+  const model = options.linear([
+    ...Array.from({ length: visits }, () => ({ atLeast: 1, atMost: Number.POSITIVE_INFINITY })),
+    ...kinds.map((kind) => ({ atLeast: Number.NEGATIVE_INFINITY, atMost: kind.count })),
+  ]);
+  model.add(Array.from(cap, (price, v) => ({ price: price / scale, rows: [v] })));
+  let columns = visits;
+  // Only days that do something again can come to be forbidden.
+  let again: { readonly at: number; readonly day: PricedDay }[] = [];
+  const columnOf = ({ kind, day }: Column): LinearColumn => {
+    if (new Set(day.visits).size < day.visits.length) again.push({ at: columns, day });
+    columns++;
+    return { price: day.price / scale, rows: [...day.visits, visits + kind] };
+  };
+  model.add(options.start.map(columnOf));
+  const isLeftOut = ({ amounts }: Solved, v: number): boolean =>
+    cap[v]! < worth[v]! && amounts[v]! > HARDLY_ANY;
+  return {
+    solve: (seconds) => {
+      const solved = model.relax(seconds);
+      if (!solved) return null;
+      const dual = Float64Array.from(solved.duals, (d, r) =>
+        r < visits ? Math.min(cap[r]!, Math.max(0, d * scale)) : Math.min(0, d * scale),
+      );
+      return { price: solved.price * scale, amounts: solved.amounts, dual };
+    },
+    add: (kind, days) => model.add(days.map((day) => columnOf({ kind, day }))),
+    leavesOut: (solved) => cap.some((_price, v) => isLeftOut(solved, v)),
+    raiseCaps: (solved) => {
+      let raised = 0;
+      for (let v = 0; v < visits; v++) {
+        if (!isLeftOut(solved, v)) continue;
+        cap[v] = Math.min(worth[v]!, cap[v]! * CAP_GROWTH);
+        model.reprice(v, cap[v]! / scale);
+        raised++;
+      }
+      return raised;
+    },
+    tighten: ({ amounts }, memory) => {
+      const taken = again.filter(({ at }) => amounts[at]! > HARDLY_ANY);
+      const isTighter = taken.map(({ day }) => forbid(memory, day.visits)).some(Boolean);
+      if (!isTighter) return false;
+      again = again.filter(({ at, day }) => {
+        if (!isForbidden(memory, day.visits)) return true;
+        model.reprice(at, FORBIDDEN);
+        return false;
+      });
+      return true;
+    },
+    dispose: () => model.dispose(),
+  };
+}
