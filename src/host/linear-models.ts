@@ -71,6 +71,15 @@ export async function createLinearModels(): Promise<CreateLinearModel> {
         const { colValue, rowDual } = model.getSolution();
         return { price: model.getObjectiveValue(), amounts: colValue, duals: rowDual };
       },
+      choose: (seconds, from) => {
+        const integer = new Int32Array(from.length).fill(highs.constants.variableType.integer);
+        model.changeColsIntegrality({ kind: 'range', from: 0, to: from.length - 1 }, integer);
+        model.options.set({ mip_rel_gap: 0 });
+        model.setSolution({ colValue: from });
+        run(seconds);
+        if (model.getModelStatus() !== optimal) return null;
+        return { price: model.getObjectiveValue(), amounts: model.getSolution().colValue };
+      },
       dispose: () => model.dispose(),
     };
     return linear;

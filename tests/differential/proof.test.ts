@@ -68,7 +68,7 @@ describe('the lower bound', () => {
       shouldStop: never,
       start: [],
       price: Number.POSITIVE_INFINITY,
-    });
+    }).bound;
 
   it('is never above the optimum, and mostly near it', async () => {
     let near = 0;
@@ -97,6 +97,27 @@ describe('the lower bound', () => {
     }
   });
 
+  it('reaches the optimum, and finds its plan, where few days can be part of a better one', async () => {
+    const linear = await createLinearModels();
+    for (let seed = 1; seed <= 7; seed++) {
+      // More visits than can be enumerated plan by plan.
+      const problem = randomProblem(seed, { visits: 20, persons: 4, days: 1 });
+      const lazy = solve(problem, {
+        seed,
+        budget: { kind: 'iterations', iterations: seed % 2 === 0 ? 1000 : 0 },
+        prove: { ...prove, seconds: 20, linear },
+      });
+      const thorough = solve(problem, { seed, budget: { kind: 'iterations', iterations: 20_000 } });
+      if (!lazy.ok || !thorough.ok) throw new Error('nothing is held');
+      const { bound, plan } = lazy.solution;
+      if (bound === null) throw new Error('small enough');
+      expect(bound).toBeGreaterThan(plan.price * 0.9999);
+      expect(bound).toBeLessThanOrEqual(thorough.solution.plan.price);
+      expect(plan.price).toBeLessThanOrEqual(thorough.solution.plan.price);
+      expect(verifyPlan(problem, plan)).toMatchObject({ violations: [], priceAgrees: true });
+    }
+  });
+
   it('ends soon after its time is over, wherever it is', async () => {
     // A clock that runs by being looked at: every look is ten milliseconds.
     let at = 0;
@@ -106,7 +127,7 @@ describe('the lower bound', () => {
     };
     const problem = randomProblem(3, { visits: 120, persons: 12, days: 1 });
     const linear = await createLinearModels();
-    const bound = lowerBound(prepare(problem), {
+    const { bound } = lowerBound(prepare(problem), {
       linear,
       seconds: 4,
       now,

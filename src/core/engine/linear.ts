@@ -22,6 +22,14 @@ export interface LinearModel {
     readonly amounts: ArrayLike<number>;
     readonly duals: ArrayLike<number>;
   } | null;
+  /**
+   * The cheapest way to take columns whole, beginning with the given amounts; null when it is not proven
+   * within the seconds. The model is of no use afterwards.
+   */
+  choose(
+    seconds: number,
+    from: Float64Array,
+  ): { readonly price: number; readonly amounts: ArrayLike<number> } | null;
   /** Frees what the model holds; it must not be used afterwards. */
   dispose(): void;
 }

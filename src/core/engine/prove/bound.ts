@@ -5,6 +5,7 @@ import { type Kind, kindsOf } from './kinds';
 import { type Column, createMaster, type Solved } from './master';
 import { createMemory } from './memory';
 import { type Priced, type PricingLimits, priceKind } from './pricing';
+import { cheapestChoice, type Proof } from './whole';
 
 export interface BoundOptions {
   readonly linear: CreateLinearModel;
@@ -21,6 +22,13 @@ export interface BoundOptions {
   }[];
   /** Price of that plan: a bound that reaches it is as good as any. */
   readonly price: number;
+}
+
+export interface Bound {
+  /** Micros; null when none is had in time. */
+  readonly bound: number | null;
+  /** Days of the cheapest plan where that is proven and might be another than the one known. */
+  readonly days: readonly { readonly shift: number; readonly visits: readonly number[] }[] | null;
 }
 
 /** More visits than this are not tried: pricing would take all the time and prove nothing. */
@@ -42,14 +50,15 @@ const ROUGH_SHARE = 2;
 const DAYS_A_KIND = 20;
 /** How days are looked for at first, and once that finds hardly any. */
 const ROUGH = [
-  { ways: 30, few: 9, labels: 20_000, days: DAYS_A_KIND, buckets: 0 },
-  { ways: 80, few: 24, labels: 20_000, days: DAYS_A_KIND, buckets: 0 },
+  { ways: 30, few: 9, labels: 20_000, days: DAYS_A_KIND, everySet: false, buckets: 0 },
+  { ways: 80, few: 24, labels: 20_000, days: DAYS_A_KIND, everySet: false, buckets: 0 },
 ] as const;
 const FULL = {
   ways: Number.POSITIVE_INFINITY,
   few: Number.POSITIVE_INFINITY,
   labels: 200_000,
   days: DAYS_A_KIND,
+  everySet: false,
 };
 /** So many labels are too many as long as finer buckets might do with fewer. */
 const MANY_LABELS = 4000;
@@ -69,8 +78,8 @@ const NOTHING = 2e-5;
  * Days may first come to the same visit twice, which is quickly proven; then that is forbidden step by
  * step where the model makes use of it, and every step proves more, for as long as time lasts.
  */
-export function lowerBound(prep: Prepared, options: BoundOptions): number | null {
-  if (prep.visits > MOST_VISITS) return null;
+export function lowerBound(prep: Prepared, options: BoundOptions): Bound {
+  if (prep.visits > MOST_VISITS) return { bound: null, days: null };
   const kinds = kindsOf(prep);
   const memory = createMemory(prep);
   const until = options.now() + options.seconds * 1000;
@@ -87,7 +96,7 @@ export function lowerBound(prep: Prepared, options: BoundOptions): number | null
   const master = createMaster(prep, kinds, { linear, scale, worth: worthOf(prep, scale), guess, start });
   const nothing = NOTHING * scale;
 
-  let best: number | null = null;
+  let best: Proof | null = null;
   let last: Float64Array | null = null;
   let pull = PULL;
   let level = 0;
@@ -143,18 +152,21 @@ export function lowerBound(prep: Prepared, options: BoundOptions): number | null
     const begun = options.now();
     let found = 0;
     let sum = 0;
+    const least: number[] = [];
     for (let v = 0; v < prep.visits; v++) sum += last![v]!;
     for (let k = 0; k < kinds.length; k++) {
       // Whoever is cut short hands back what the first look gave, which is never too much.
       const slice = options.now() + (Math.max(0, until - options.now()) * SLICE) / (kinds.length - k);
       const priced = look(k, solved, () => options.now() > slice || isOver());
       sum += kinds[k]!.count * Math.min(0, priced.least);
+      least.push(priced.least);
       found += priced.found;
     }
     const took = options.now() - begun;
     nextProofAt = options.now() + ROUGH_SHARE * took;
-    if (Number.isFinite(sum) && (best === null || sum > best)) best = sum;
-    if (best !== null && roundedUp(best) >= options.price) return false;
+    if (Number.isFinite(sum) && (best === null || sum > best.bound))
+      best = { bound: sum, dual: last!, least };
+    if (best !== null && roundedUp(best.bound) >= options.price) return false;
     // Another one would be cut short.
     if (options.now() + took > until) return false;
     if (sum > solved.price * NEAR_ENOUGH && master.tighten(solved, memory)) {
@@ -175,8 +187,32 @@ export function lowerBound(prep: Prepared, options: BoundOptions): number | null
     if (level < ROUGH.length) lookRoughly(solved);
     else if (!proveMore(solved)) break;
   }
+  const proof = best as Proof | null;
+  if (
+    proof === null ||
+    roundedUp(proof.bound) >= options.price ||
+    !Number.isFinite(options.price) ||
+    isOver()
+  ) {
+    master.dispose();
+    return { bound: proof && roundedUp(proof.bound), days: null };
+  }
+  const { price, now } = options;
+  const choice = cheapestChoice(prep, kinds, master, proof, { price, until, now, isOver });
   master.dispose();
-  return best === null ? null : roundedUp(best);
+  if (!choice) return { bound: roundedUp(proof.bound), days: null };
+  // The model is solved within a tolerance of a millionth of its unit a row.
+  const slack = scale * 1e-6 * (prep.visits + kinds.length);
+  const bound = Math.min(price, Math.max(roundedUp(proof.bound), roundedUp(choice.price - slack)));
+  return { bound, days: choice.price < price - slack ? shiftsFor(prep, kinds, choice.days) : null };
+}
+
+/** Gives each chosen day a shift of its kind. */
+function shiftsFor(prep: Prepared, kinds: readonly Kind[], days: readonly Column[]) {
+  const free = kinds.map(({ shift }) =>
+    [...prep.shiftTwin.keys()].filter((s) => prep.shiftTwin[s] === prep.shiftTwin[shift]),
+  );
+  return days.map(({ kind, day }) => ({ shift: free[kind]!.pop()!, visits: day.visits }));
 }
 
 /** Prices are whole, so a bound may be rounded up; a hair less for what sums of doubles may have gained. */

@@ -34,6 +34,8 @@ export interface Master {
   raiseCaps(solved: Solved): number;
   /** Remembers what the days taken would do again, and forbids all that do it; false when there is nothing. */
   tighten(solved: Solved, memory: Memory): boolean;
+  /** The cheapest choice of whole days and its price, micros; null when it is not proven in time. The model is of no use afterwards. */
+  choose(seconds: number): { readonly price: number; readonly days: readonly Column[] } | null;
   dispose(): void;
 }
 
@@ -56,12 +58,13 @@ export function createMaster(prep: Prepared, kinds: readonly Kind[], options: Ma
     ...kinds.map((kind) => ({ atLeast: Number.NEGATIVE_INFINITY, atMost: kind.count })),
   ]);
   model.add(Array.from(cap, (price, v) => ({ price: price / scale, rows: [v] })));
-  let columns = visits;
+  const columns: (Column | null)[] = Array.from({ length: visits }, () => null);
   // Only days that do something again can come to be forbidden.
   let again: { readonly at: number; readonly day: PricedDay }[] = [];
-  const columnOf = ({ kind, day }: Column): LinearColumn => {
-    if (new Set(day.visits).size < day.visits.length) again.push({ at: columns, day });
-    columns++;
+  const columnOf = (column: Column): LinearColumn => {
+    const { kind, day } = column;
+    if (new Set(day.visits).size < day.visits.length) again.push({ at: columns.length, day });
+    columns.push(column);
     return { price: day.price / scale, rows: [...day.visits, visits + kind] };
   };
   model.add(options.start.map(columnOf));
@@ -98,6 +101,21 @@ export function createMaster(prep: Prepared, kinds: readonly Kind[], options: Ma
         return false;
       });
       return true;
+    },
+    choose: (seconds) => {
+      // What is left out costs what it costs, and nobody goes to a visit twice.
+      for (let v = 0; v < visits; v++) model.reprice(v, worth[v]! / scale);
+      for (const { at } of again) model.reprice(at, FORBIDDEN);
+      const covered = new Set(options.start.flatMap(({ day }) => day.visits));
+      const from = new Float64Array(columns.length);
+      for (let v = 0; v < visits; v++) from[v] = covered.has(v) ? 0 : 1;
+      from.fill(1, visits, visits + options.start.length);
+      const chosen = model.choose(seconds, from);
+      if (!chosen) return null;
+      const taken = columns.flatMap((column, at) =>
+        column ? Array.from({ length: Math.round(chosen.amounts[at]!) }, () => column) : [],
+      );
+      return { price: chosen.price * scale, days: taken };
     },
     dispose: () => model.dispose(),
   };

@@ -31,6 +31,15 @@ export function createMemory({ visits, neighbours, neighbourCount }: Prepared): 
   return memory;
 }
 
+/** Everything is remembered everywhere. */
+export function fullMemory({ visits }: Prepared): Memory {
+  return {
+    visits,
+    keeps: new Uint8Array(visits * visits).fill(1),
+    size: new Int32Array(visits).fill(visits),
+  };
+}
+
 /** What a kind's visits remember, as bits by local number: [visit × words + word]. */
 export function bitsFor(memory: Memory, { visits }: Kind): Int32Array {
   const words = Math.ceil(visits.length / 32);

@@ -16,6 +16,8 @@ export interface Priced {
   /** No day of this kind costs less than this beyond the duals of its visits; at most `border`. */
   readonly least: number;
   readonly labels: number;
+  /** Whether nothing was dropped: all that lies below the border was seen. */
+  readonly isWhole: boolean;
 }
 
 export interface PricingLimits {
@@ -25,6 +27,8 @@ export interface PricingLimits {
   readonly ways: number;
   /** Followers of a visit that are looked at, the most promising; with fewer than all the search is no proof. */
   readonly few: number;
+  /** Whether the cheapest day of every set of visits is wanted, and not only those that no other beats. */
+  readonly everySet: boolean;
   /** Labels in all. */
   readonly labels: number;
   /** Days handed back. */
@@ -53,11 +57,11 @@ export function priceKind(
   limits: PricingLimits,
 ): Priced {
   const m = kind.visits.length;
-  if (m === 0) return { days: [], least: Math.min(0, limits.border), labels: 0 };
+  if (m === 0) return { days: [], least: Math.min(0, limits.border), labels: 0, isWhole: true };
   const isRough = limits.ways < Number.POSITIVE_INFINITY;
   const arcs = arcsOf(kind, dual, limits.few);
   const completion = completionOf(prep, kind, arcs, limits.buckets, limits.isOver);
-  if (!completion) return { days: [], least: Number.NEGATIVE_INFINITY, labels: 0 };
+  if (!completion) return { days: [], least: Number.NEGATIVE_INFINITY, labels: 0, isWhole: false };
   const words = Math.ceil(m / 32);
   const labels = createLabels(words);
   const search: Search = {
@@ -95,7 +99,12 @@ export function priceKind(
   ends.sort((x, y) => x.reduced - y.reduced);
   const days = ends.slice(0, limits.days).map(({ label, reduced }) => dayOf(search, label, reduced));
   const found = Math.min(limits.border, ends[0]?.reduced ?? limits.border);
-  return { days, least: search.isCut ? Math.min(found, root) : found, labels: labels.count };
+  return {
+    days,
+    least: search.isCut ? Math.min(found, root) : found,
+    labels: labels.count,
+    isWhole: !search.isCut,
+  };
 }
 
 interface Search {
@@ -173,13 +182,12 @@ function isBeaten(
   cost: number,
   load: number,
 ): boolean {
-  const { labels, words, isRough } = search;
-  const { memory } = labels;
+  const { labels, words } = search;
   const n = ways.label.length;
   for (let x = 0; x < n && ways.cost[x]! <= cost; x++) {
     if (ways.free[x]! > free) continue;
     const other = ways.label[x]!;
-    if (labels.load[other]! <= load && (isRough || isWithin(memory, other * words, row, words))) return true;
+    if (labels.load[other]! <= load && mayBeat(search, other * words, row)) return true;
   }
   return false;
 }
@@ -195,7 +203,7 @@ function add(
   load: number,
   bucket: number,
 ): void {
-  const { labels, lists, kind, nearBits, words, limits, isRough } = search;
+  const { labels, lists, kind, nearBits, words, limits } = search;
   const m = kind.visits.length;
   makeRoom(labels);
   const label = labels.count;
@@ -216,11 +224,7 @@ function add(
   let kept = at;
   for (let x = at; x < n; x++) {
     const other = ways.label[x]!;
-    if (
-      free <= ways.free[x]! &&
-      load <= labels.load[other]! &&
-      (isRough || isWithin(memory, row, other * words, words))
-    ) {
+    if (free <= ways.free[x]! && load <= labels.load[other]! && mayBeat(search, row, other * words)) {
       labels.dead[other] = 1;
       continue;
     }
@@ -247,6 +251,16 @@ function add(
   ways.cost.splice(at, 0, cost);
   ways.free.splice(at, 0, free);
   search.queue[bucket]!.push(label);
+}
+
+/** Whether what a way remembers lets it beat another that is no cheaper and no earlier. */
+function mayBeat(
+  { labels: { memory }, words, isRough, limits }: Search,
+  way: number,
+  other: number,
+): boolean {
+  if (isRough) return true;
+  return isWithin(memory, way, other, words) && (!limits.everySet || isWithin(memory, other, way, words));
 }
 
 function isWithin(memory: Int32Array, a: number, b: number, words: number): boolean {

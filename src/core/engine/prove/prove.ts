@@ -3,10 +3,11 @@ import type { Problem } from '../../model/problem';
 import { refreshRoute } from '../evaluate/refresh';
 import type { CreateLinearModel } from '../linear';
 import type { prepare } from '../prepare/prepare';
-import type { Snapshot } from '../state/edit';
+import { copyRoute, createSnapshot, type Snapshot } from '../state/edit';
+import { loadDays } from '../state/load';
 import { createWorkspace } from '../state/workspace';
-import { lowerBound } from './bound';
-import { type Proven, proveByEnumeration } from './enumerate';
+import { type Bound, lowerBound } from './bound';
+import { isSeparable, type Proven, proveByEnumeration } from './enumerate';
 import { atQuickest } from './kinds';
 
 export interface ProveOptions {
@@ -41,7 +42,7 @@ export function prove(
   const { byTime } = problem.travel;
   // With parts to fetch and travel by the hour, the quickest way round is not known; nothing is claimed.
   if (!linear || (byTime && prep.needsFetch !== null)) return { bound: null, proven: null };
-  const bound = lowerBound(byTime ? atQuickest(prep, byTime.slices, problem.places.length) : prep, {
+  const { bound, days } = lowerBound(byTime ? atQuickest(prep, byTime.slices, problem.places.length) : prep, {
     linear,
     seconds: Math.max(0, until - now()) / 1000,
     now,
@@ -50,8 +51,23 @@ export function prove(
     start: daysOf(prep, found.best),
     price: found.bestPrice,
   });
-  const isTelling = bound !== null && bound >= TELLING * found.bestPrice;
-  return { bound: isTelling ? bound : null, proven: null };
+  const chosen = days && planOf(prep, days);
+  const proven = chosen && chosen.price < found.bestPrice ? chosen : null;
+  const isTelling = bound !== null && bound >= TELLING * (proven?.price ?? found.bestPrice);
+  return { bound: isTelling ? bound : null, proven };
+}
+
+/** Days as a plan at its real price; null when they cannot be done as they are, or hang together. */
+function planOf(prep: ReturnType<typeof prepare>, days: NonNullable<Bound['days']>): Proven | null {
+  if (!isSeparable(prep)) return null;
+  const work = createWorkspace(prep, createRandom(1));
+  const visitsOn = new Map(days.map(({ shift, visits }) => [shift, Int32Array.from(visits)]));
+  const all = days.flatMap(({ visits }) => visits);
+  if (new Set(all).size < all.length) return null;
+  if (!loadDays(work, (s) => visitsOn.get(s) ?? new Int32Array(0))) return null;
+  const plan = createSnapshot(prep, work.routes);
+  for (let s = 0; s < prep.shifts; s++) copyRoute(work.routes, s, plan);
+  return { price: work.price, plan };
 }
 
 /** What each visit might be worth: twice what leaving it out of its day saves, and a little. */
