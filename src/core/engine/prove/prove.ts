@@ -52,9 +52,9 @@ export function prove(
     price: found.bestPrice,
   });
   const chosen = days && planOf(prep, days);
-  const proven = chosen && chosen.price < found.bestPrice ? chosen : null;
-  const isTelling = bound !== null && bound >= TELLING * (proven?.price ?? found.bestPrice);
-  return { bound: isTelling ? bound : null, proven };
+  const better = chosen && chosen.price < found.bestPrice ? chosen : null;
+  const isTelling = bound !== null && bound >= TELLING * (better ?? { price: found.bestPrice }).price;
+  return { bound: isTelling ? bound : null, proven: better };
 }
 
 /** Days as a plan at its real price; null when they cannot be done as they are, or hang together. */
