@@ -25,9 +25,18 @@ function priceOfStart(problem: Problem, start: Plan | null): number | null {
   return verdict.kind === 'judged' ? verdict.price : null;
 }
 
-/** The proof may take a quarter of what the search took, and never more than this. */
+/**
+ * The proof may take this share of what the search took, and never more than so many seconds. Of few visits
+ * the search has soon found what it will find, and the proof may find better.
+ */
 const PROOF_SHARE = 0.25;
+const PROOF_SHARE_OF_FEW = 0.6;
+const FEW_VISITS = 60;
 const PROOF_SECONDS = 15;
+
+function proofSeconds({ visits }: Problem, seconds: number): number {
+  return Math.min(PROOF_SECONDS, seconds * (visits.length <= FEW_VISITS ? PROOF_SHARE_OF_FEW : PROOF_SHARE));
+}
 
 async function run(order: SearchOrder): Promise<void> {
   const { problem, start, seed, seconds } = order;
@@ -42,7 +51,7 @@ async function run(order: SearchOrder): Promise<void> {
     budget: { kind: 'seconds', seconds, now: () => performance.now() },
     start: start ?? undefined,
     prove: {
-      seconds: Math.min(PROOF_SECONDS, seconds * PROOF_SHARE),
+      seconds: proofSeconds(problem, seconds),
       now: () => performance.now(),
       linear,
     },

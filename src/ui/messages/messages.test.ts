@@ -36,7 +36,8 @@ describe('how a run ended', () => {
 describe('what was proven', () => {
   it.each([
     [100e6, 100e6, 'no plan costs less'],
-    [110e6, 100e6, '10.0 % above'],
+    [100.005e6, 100e6, 'by more than 0.01 %'],
+    [110e6, 100e6, '10.0 % more'],
     [110e6, null, 'nothing proven'],
   ])('price %f, bound %p', (price, bound, text) => expect(proofText(price, bound)).toContain(text));
 });

@@ -23,9 +23,14 @@ export function outcomeText(outcome: RunOutcome): string {
   }
 }
 
+/** Gaps up to this share are rounding: the linear models are solved within a tolerance. */
+const HARDLY = 1e-4;
+
 /** How near a plan is to the best that there can be, as far as that was proven. */
 export function proofText(price: number, bound: number | null): string {
   if (bound === null) return 'nothing proven about better plans';
   if (bound >= price) return 'proven: no plan costs less';
-  return `proven: no plan costs less than ${priceText(bound)}, ${((price / bound - 1) * 100).toFixed(1)} % above it`;
+  const gap = price / bound - 1;
+  if (gap <= HARDLY) return 'proven: no plan costs less by more than 0.01 %';
+  return `proven: no plan costs less than ${priceText(bound)}, and this one ${(gap * 100).toFixed(1)} % more than that`;
 }

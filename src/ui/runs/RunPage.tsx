@@ -19,6 +19,9 @@ const PriceChart = dynamic(() => import('./PriceChart'), {
   loading: () => <div style={{ height: 320 }} />,
 });
 
+/** Progress is told so often, in seconds: after the last of it comes the proof. */
+const LAST_PROGRESS = 0.5;
+
 /** A run: what it does, its best price as it falls, and what it left. */
 export function RunPage({ id }: { readonly id: string }) {
   const first = useQuery({ queryKey: ['run', id], queryFn: () => callApi<RunView>(`/api/runs/${id}`) });
@@ -125,6 +128,9 @@ function State({
         aria-label={`${Math.round(spent)} of ${run.seconds} seconds`}
         mb="sm"
       />
+      {spent > run.seconds - LAST_PROGRESS && (
+        <p className="quiet">The search is over; now it is proven how much better any plan could be.</p>
+      )}
       <Group gap="md">
         <Button variant="default" onClick={onStop} loading={stopping}>
           Stop and keep the best
