@@ -2,46 +2,68 @@ import type { TravelCells } from './prepared';
 
 const BUCKETS = 1024;
 
+interface Travel {
+  readonly sec: TravelCells;
+  readonly back: TravelCells;
+  readonly places: number;
+}
+
 /**
  * Nearest others of each visit by travel time there and back; stable by number. The near ones are
  * cut off with a count by buckets first, so that only they are sorted.
  */
 export function nearestVisits(
   visitPlace: Int32Array,
-  travel: { readonly sec: TravelCells; readonly back: TravelCells; readonly places: number },
+  travel: Travel,
   limit: number,
 ): { neighbours: Int32Array; neighbourCount: number } {
+  const { sec, back, places } = travel;
   const visits = visitPlace.length;
   const count = Math.max(0, Math.min(limit, visits - 1));
   const neighbours = new Int32Array(visits * count);
   const key = new Float64Array(visits);
   const buckets = new Int32Array(BUCKETS + 1);
   const near = new Float64Array(visits);
+  const width = bucketWidth(visitPlace, travel);
+  const last = BUCKETS * width;
+  const scale = 1 / width;
   for (let v = 0; v < visits; v++) {
-    const row = visitPlace[v]! * travel.places;
-    let farthest = 1;
-    for (let w = 0; w < visits; w++) {
-      const q = visitPlace[w]!;
-      const sum = travel.sec[row + q]! + travel.back[row + q]!;
-      key[w] = sum;
-      if (sum > farthest) farthest = sum;
-    }
+    const row = visitPlace[v]! * places;
     buckets.fill(0);
-    const scale = BUCKETS / farthest;
-    for (let w = 0; w < visits; w++) buckets[(key[w]! * scale) | 0]!++;
+    for (let w = 0; w < visits; w++) {
+      const cell = row + visitPlace[w]!;
+      const sum = sec[cell]! + back[cell]!;
+      key[w] = sum;
+      const bucket = sum < last ? (sum * scale) | 0 : BUCKETS;
+      buckets[bucket]!++;
+    }
     let border = 0;
     for (let seen = 0; border <= BUCKETS; border++) {
       seen += buckets[border]!;
       if (seen > count) break;
     }
+    const farthest = border < BUCKETS ? (border + 1) * width : Number.POSITIVE_INFINITY;
     let n = 0;
     for (let w = 0; w < visits; w++) {
-      if (w !== v && ((key[w]! * scale) | 0) <= border) near[n++] = key[w]! * visits + w;
+      if (key[w]! < farthest && w !== v) near[n++] = key[w]! * visits + w;
     }
     const sorted = near.subarray(0, n).sort();
     for (let i = 0; i < count; i++) neighbours[v * count + i] = sorted[i]! % visits;
   }
   return { neighbours, neighbourCount: count };
+}
+
+/**
+ * Seconds there and back that share a bucket, a power of two so that no division rounds. Hardly anything is
+ * farther than twice the farthest from the first visit; what is goes to the last bucket.
+ */
+function bucketWidth(visitPlace: Int32Array, { sec, back, places }: Travel): number {
+  let most = 0;
+  const row = (visitPlace[0] ?? 0) * places;
+  for (let q = 0; q < places; q++) most = Math.max(most, sec[row + q]! + back[row + q]!);
+  let width = 1;
+  while (width * BUCKETS <= 2 * most) width *= 2;
+  return width;
 }
 
 export interface ShiftReach {
