@@ -7,6 +7,11 @@
  */
 import { readFileSync, writeFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
+import { z } from 'zod';
+import { UsageError } from '@/cli/arguments';
+import { readText } from '@/cli/read-text';
+import { must } from '@/cli/solve-command';
+import { readProblem } from '@/contract/read-problem';
 import { readSolomon, solomonCost } from '@/contract/solomon';
 import { insertCheapest, solve } from '@/core/engine/index';
 import { prepare } from '@/core/engine/prepare/prepare';
@@ -16,19 +21,43 @@ import { solveInThreads } from '@/host/parallel-solve';
 import { regretAndLocalSearch } from './baselines';
 import { FIELD_SIZES, fieldProblem } from './field-problem';
 
-const { values, positionals } = parseArgs({
-  allowPositionals: true,
-  options: {
-    seconds: { type: 'string', default: '10' },
-    seeds: { type: 'string', default: '5' },
-    long: { type: 'string' },
-    bound: { type: 'string' },
-    json: { type: 'string' },
-    quick: { type: 'boolean', default: false },
-  },
+const secondsOf = z.coerce.number({ error: 'expected a number' }).positive();
+const call = z.object({
+  seconds: secondsOf.default(10),
+  seeds: z.coerce.number({ error: 'expected a number' }).int().min(1).max(100).default(5),
+  long: secondsOf.optional(),
+  bound: secondsOf.optional(),
+  json: z.string().optional(),
+  quick: z.boolean().default(false),
 });
-const seconds = Number(values.seconds);
-const seeds = Array.from({ length: Number(values.seeds) }, (_, i) => i + 1);
+
+function readCall() {
+  try {
+    const text = { type: 'string' } as const;
+    const { values, positionals } = parseArgs({
+      allowPositionals: true,
+      options: {
+        seconds: text,
+        seeds: text,
+        long: text,
+        bound: text,
+        json: text,
+        quick: { type: 'boolean' },
+      },
+    });
+    const parsed = call.safeParse(values);
+    const issue = parsed.error?.issues[0];
+    if (!parsed.success) throw new UsageError(`--${issue?.path.join('.') ?? ''}: ${issue?.message ?? ''}`);
+    return { values: parsed.data, sets: positionals.length > 0 ? positionals : ['routes', 'S', 'M'] };
+  } catch (cause) {
+    console.error(cause instanceof Error ? cause.message : String(cause));
+    process.exit(2);
+  }
+}
+
+const { values, sets } = readCall();
+const { seconds } = values;
+const seeds = Array.from({ length: values.seeds }, (_, i) => i + 1);
 const OPTIMA = { R101: 1637.7, C101: 827.3 } as const;
 const now = (): number => performance.now();
 const median = (xs: number[]): number => [...xs].sort((a, b) => a - b)[Math.floor(xs.length / 2)]!;
@@ -69,7 +98,7 @@ async function boundOf(problem: Problem, start: Plan): Promise<Row> {
     seed: 1,
     start,
     budget: { kind: 'iterations', iterations: 0 },
-    prove: { seconds: Number(values.bound), now, linear: await createLinearModels() },
+    prove: { seconds: values.bound, now, linear: await createLinearModels() },
   });
   const bound = result.ok ? result.solution.bound : null;
   const took = `${((now() - begun) / 1000).toFixed(1)} s`;
@@ -79,7 +108,7 @@ async function boundOf(problem: Problem, start: Plan): Promise<Row> {
 }
 
 async function routes(name: keyof typeof OPTIMA): Promise<void> {
-  const text = readFileSync(`tests/outside/solomon/${name}.txt`, 'utf8');
+  const text = readFileSync(new URL(`../tests/outside/solomon/${name}.txt`, import.meta.url), 'utf8');
   const read = readSolomon(text, name, { rounding: 'trunc1', objective: 'distance' });
   if (!read.ok) throw new Error(read.error.message);
   const runs = seeds.map((seed) => run(read.value.problem, seed));
@@ -109,7 +138,7 @@ async function field(name: string, problem: Problem): Promise<void> {
   const price = median(runs.map((r) => r.price));
   const travel = median(runs.map((r) => r.travelSec));
   const prices = runs.map((r) => r.price);
-  const long = values.long === undefined ? null : run(problem, 1, Number(values.long)).price;
+  const long = values.long === undefined ? null : run(problem, 1, values.long).price;
   tell({
     set: name,
     seconds,
@@ -150,11 +179,29 @@ async function byTwo(name: string, problem: Problem, one: number): Promise<void>
   tell({ set: `${name}, two threads`, seconds, 'price to one thread, %': share(median(prices), one) });
 }
 
-const sets = positionals.length > 0 ? positionals : ['routes', 'S', 'M'];
-for (const set of sets) {
+const isSize = (set: string): set is keyof typeof FIELD_SIZES => set in FIELD_SIZES;
+
+/** What a name stands for; a file is read before anything is measured. */
+function jobOf(set: string): () => Promise<void> {
   if (set === 'routes') {
-    for (const name of ['R101', 'C101'] as const) await routes(name);
-  } else if (set === 'S' || set === 'M' || set === 'L') await field(set, fieldProblem(FIELD_SIZES[set], 1));
-  else await field(set, JSON.parse(readFileSync(set, 'utf8')) as Problem);
+    return async () => {
+      for (const name of ['R101', 'C101'] as const) await routes(name);
+    };
+  }
+  if (isSize(set)) return () => field(set, fieldProblem(FIELD_SIZES[set], 1));
+  const problem = must(set, readProblem(readText(set)));
+  return () => field(set, problem);
 }
+
+function jobs(): (() => Promise<void>)[] {
+  try {
+    return sets.map(jobOf);
+  } catch (cause) {
+    if (!(cause instanceof UsageError)) throw cause;
+    console.error(`${cause.message}; expected routes, S, M, L or a problem file`);
+    process.exit(2);
+  }
+}
+
+for (const job of jobs()) await job();
 if (values.json !== undefined) writeFileSync(values.json, `${JSON.stringify(rows, null, 1)}\n`);
