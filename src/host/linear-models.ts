@@ -77,8 +77,10 @@ export async function createLinearModels(): Promise<CreateLinearModel> {
         model.options.set({ mip_rel_gap: 0 });
         model.setSolution({ colValue: from });
         run(seconds);
-        if (model.getModelStatus() !== optimal) return null;
-        return { price: model.getObjectiveValue(), amounts: model.getSolution().colValue };
+        const price = model.getObjectiveValue();
+        if (!Number.isFinite(price)) return null;
+        const { colValue } = model.getSolution();
+        return { price, amounts: colValue, isCheapest: model.getModelStatus() === optimal };
       },
       dispose: () => model.dispose(),
     };

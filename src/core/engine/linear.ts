@@ -23,13 +23,13 @@ export interface LinearModel {
     readonly duals: ArrayLike<number>;
   } | null;
   /**
-   * The cheapest way to take columns whole, beginning with the given amounts; null when it is not proven
-   * within the seconds. The model is of no use afterwards.
+   * The cheapest way to take columns whole that is found within the seconds, beginning with the given
+   * amounts, and whether there is none cheaper; null when none is found. The model is of no use afterwards.
    */
   choose(
     seconds: number,
     from: Float64Array,
-  ): { readonly price: number; readonly amounts: ArrayLike<number> } | null;
+  ): { readonly price: number; readonly amounts: ArrayLike<number>; readonly isCheapest: boolean } | null;
   /** Frees what the model holds; it must not be used afterwards. */
   dispose(): void;
 }

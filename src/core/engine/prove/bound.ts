@@ -27,7 +27,7 @@ export interface BoundOptions {
 export interface Bound {
   /** Micros; null when none is had in time. */
   readonly bound: number | null;
-  /** Days of the cheapest plan where that is proven and might be another than the one known. */
+  /** Days of a plan that is cheaper than the one known, if the proof came by one. */
   readonly days: readonly { readonly shift: number; readonly visits: readonly number[] }[] | null;
 }
 
@@ -203,7 +203,8 @@ export function lowerBound(prep: Prepared, options: BoundOptions): Bound {
   if (!choice) return { bound: roundedUp(proof.bound), days: null };
   // The model is solved within a tolerance of a millionth of its unit a row.
   const slack = scale * 1e-6 * (prep.visits + kinds.length);
-  const bound = Math.min(price, Math.max(roundedUp(proof.bound), roundedUp(choice.price - slack)));
+  const chosen = choice.isCheapest ? roundedUp(choice.price - slack) : Number.NEGATIVE_INFINITY;
+  const bound = Math.min(price, Math.max(roundedUp(proof.bound), chosen));
   return { bound, days: choice.price < price - slack ? shiftsFor(prep, kinds, choice.days) : null };
 }
 

@@ -24,6 +24,14 @@ export interface Solved {
   readonly dual: Float64Array;
 }
 
+export interface Choice {
+  /** Micros. */
+  readonly price: number;
+  readonly days: readonly Column[];
+  /** Whether no choice of the days in the model costs less. */
+  readonly isCheapest: boolean;
+}
+
 /** The linear model of which days to take: every visit once or left out, every kind as often as it is there. */
 export interface Master {
   solve(seconds: number): Solved | null;
@@ -34,8 +42,8 @@ export interface Master {
   raiseCaps(solved: Solved): number;
   /** Remembers what the days taken would do again, and forbids all that do it; false when there is nothing. */
   tighten(solved: Solved, memory: Memory): boolean;
-  /** The cheapest choice of whole days and its price, micros; null when it is not proven in time. The model is of no use afterwards. */
-  choose(seconds: number): { readonly price: number; readonly days: readonly Column[] } | null;
+  /** The cheapest choice of whole days that is found in time, if any. The model is of no use afterwards. */
+  choose(seconds: number): Choice | null;
   dispose(): void;
 }
 
@@ -115,7 +123,7 @@ export function createMaster(prep: Prepared, kinds: readonly Kind[], options: Ma
       const taken = columns.flatMap((column, at) =>
         column ? Array.from({ length: Math.round(chosen.amounts[at]!) }, () => column) : [],
       );
-      return { price: chosen.price * scale, days: taken };
+      return { price: chosen.price * scale, days: taken, isCheapest: chosen.isCheapest };
     },
     dispose: () => model.dispose(),
   };

@@ -1,7 +1,7 @@
 import type { Prepared } from '../prepare/prepared';
 import { FINEST } from './completion';
 import type { Kind } from './kinds';
-import type { Column, Master } from './master';
+import type { Choice, Master } from './master';
 import { fullMemory } from './memory';
 import { type PricedDay, priceKind } from './pricing';
 
@@ -26,7 +26,7 @@ const MOST_LABELS = 150_000;
 /** Share of the time left for finding the days; the rest is for choosing. */
 const FINDING = 0.6;
 /** Share of what is left then that choosing may take, and its longest: it cannot be stopped in between. */
-const CHOOSING = 0.9;
+const CHOOSING = 0.8;
 const MOST_SECONDS = 6;
 const EVERY = {
   ways: Number.POSITIVE_INFINITY,
@@ -49,7 +49,7 @@ export function cheapestChoice(
   master: Master,
   proof: Proof,
   options: WholeOptions,
-): { readonly price: number; readonly days: readonly Column[] } | null {
+): Choice | null {
   const gap = options.price - proof.bound;
   const memory = fullMemory(prep);
   const late = options.now() + (options.until - options.now()) * FINDING;
