@@ -69,12 +69,20 @@ export function completionOf(
     widthSec,
     buckets,
   };
-  // Least over all later moments: the earlier, the cheaper, so that most ways need no look at the clock.
+  // Least over all moments that can be next: the earlier, the cheaper, so that most ways need no look at the clock.
   const least = new Float64Array(m).fill(Number.POSITIVE_INFINITY);
+  const step = Math.floor(shortest / widthSec);
   let floor = Number.POSITIVE_INFINITY;
   const found: Found = { best: 0, second: 0, next: -1 };
   for (let b = buckets - 1; b >= 0; b--) {
     if (isOver()) return null;
+    const next = Math.min(b + step, buckets - 1);
+    for (let cell = next, a = 0; cell < cells; cell += buckets) {
+      const price = out.price[cell]!;
+      if (price < least[a]!) least[a] = price;
+      if (price < floor) floor = price;
+      a = a === m - 1 ? 0 : a + 1;
+    }
     const free = fromSec + b * widthSec;
     for (let i = lanes - 1; i >= 0; i--) {
       for (let a = 0; a < m; a++) {
@@ -87,8 +95,6 @@ export function completionOf(
         out.price[cell] = found.best;
         out.next[cell] = found.next;
         out.other[cell] = found.second;
-        if (found.best < least[a]!) least[a] = found.best;
-        if (found.best < floor) floor = found.best;
       }
     }
   }
