@@ -91,11 +91,9 @@ export function solve(problem: Problem, options: SolveOptions): SolveResult {
     ? prove(problem, prep, { ...options.prove, found, shouldStop: options.shouldStop })
     : { bound: null, proven: null };
   const { bound, proven } = claim;
-  assert(
-    bound === null || bound <= found.bestPrice,
-    `no plan is cheaper than ${bound}, but ${found.bestPrice} is`,
-  );
   const isBetter = proven !== null && proven.price < found.bestPrice;
+  const price = isBetter ? proven.price : found.bestPrice;
+  assert(bound === null || bound <= price, `no plan is cheaper than ${bound}, but ${price} is`);
   const plan = isBetter
     ? toPlan(index, prep, proven.plan, proven.price)
     : toPlan(index, prep, found.best, found.bestPrice);
