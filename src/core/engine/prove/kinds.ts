@@ -93,21 +93,14 @@ function kindOf(prep: Prepared, s: number, count: number): Kind {
   return { ...withAfter, shortest: shortestStep(withAfter) };
 }
 
-/** Which visits can come after which: the leg is open, and somebody who went there first could still be in time. */
+/** Which visits can come after which: the leg is open, and somebody who is there as soon as can be could still be in time. */
 function followers(prep: Prepared, kind: Omit<Kind, 'after' | 'afterFrom' | 'soonest' | 'shortest'>) {
   const m = kind.visits.length;
   const after: number[] = [];
   const afterFrom = new Int32Array(m + 2);
-  const soonest = new Int32Array(m + 1);
-  const begin = prep.shiftStart[kind.shift]!;
-  const own = prep.shiftBefore[kind.shift]!;
+  const soonest = soonestFree(prep, kind);
   for (let a = 0; a <= m; a++) {
     afterFrom[a] = after.length;
-    soonest[a] =
-      a === m
-        ? begin - own
-        : beginAt(prep, kind.cells[a]!, Math.max(begin, begin - own + kind.legSec[m * (m + 2) + a]!)) +
-          kind.duration[a]!;
     for (let w = 0; w < m; w++) {
       const at = a * (m + 2) + w;
       if (kind.leg[at]! < 0 || soonest[a]! >= NEVER) continue;
@@ -116,6 +109,38 @@ function followers(prep: Prepared, kind: Omit<Kind, 'after' | 'afterFrom' | 'soo
   }
   afterFrom[m + 1] = after.length;
   return { after: Int32Array.from(after), afterFrom, soonest };
+}
+
+/**
+ * Earliest moment at which anybody can be free at each visit, by whatever way: straight on may be out of
+ * reach or longer than round by others (Dijkstra, "A note on two problems in connexion with graphs",
+ * Numerische Mathematik 1, 1959). The start comes last.
+ */
+function soonestFree(prep: Prepared, kind: Pick<Kind, 'shift' | 'visits' | 'cells' | 'legSec' | 'duration'>) {
+  const m = kind.visits.length;
+  const begin = prep.shiftStart[kind.shift]!;
+  const soonest = new Int32Array(m + 1).fill(NEVER);
+  soonest[m] = begin - prep.shiftBefore[kind.shift]!;
+  const isDone = new Uint8Array(m + 1);
+  for (let a = m; a >= 0; a = nextOf(soonest, isDone)) {
+    isDone[a] = 1;
+    for (let w = 0; w < m; w++) {
+      const sec = kind.legSec[a * (m + 2) + w]!;
+      if (isDone[w] === 1 || sec >= NEVER) continue;
+      const start = beginAt(prep, kind.cells[w]!, Math.max(begin, soonest[a]! + sec));
+      if (start < NEVER) soonest[w] = Math.min(soonest[w]!, start + kind.duration[w]!);
+    }
+  }
+  return soonest;
+}
+
+/** The one that is free first of those not done; −1 when nobody can get to any. */
+function nextOf(soonest: Int32Array, isDone: Uint8Array): number {
+  let next = -1;
+  for (let a = 0; a < soonest.length; a++) {
+    if (isDone[a] === 0 && soonest[a]! < (next < 0 ? NEVER : soonest[next]!)) next = a;
+  }
+  return next;
 }
 
 /** Least time from being free at one visit to being free at the next. */
