@@ -22,7 +22,7 @@ export interface WholeOptions {
 
 /** More days, or ways to them, than this are too many to choose from. */
 const MOST_DAYS = 30_000;
-const MOST_LABELS = 150_000;
+const MOST_LABELS = 300_000;
 /** Share of the time left for finding the days; the rest is for choosing. */
 const FINDING = 0.6;
 /** Share of what is left then that choosing may take, and its longest: it cannot be stopped in between. */
@@ -32,7 +32,7 @@ const EVERY = {
   ways: Number.POSITIVE_INFINITY,
   few: Number.POSITIVE_INFINITY,
   labels: MOST_LABELS,
-  days: MOST_DAYS,
+  days: MOST_LABELS,
   everySet: true,
   buckets: FINEST / 2,
 };
@@ -61,7 +61,7 @@ export function cheapestChoice(
     const { days, isWhole } = priceKind(prep, kinds[kind]!, memory, proof.dual, limits);
     const own = cheapestOfEverySet(days);
     count += own.length;
-    if (!isWhole || days.length === MOST_DAYS || count > MOST_DAYS) return null;
+    if (!isWhole || count > MOST_DAYS) return null;
     found.push({ kind, days: own });
   }
   for (const { kind, days } of found) master.add(kind, days);
