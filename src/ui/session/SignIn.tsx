@@ -35,7 +35,7 @@ export function SignIn({
     try {
       await callApi(path, { method: 'POST', body });
       // A whole page load, so that nothing fetched for somebody else is shown.
-      window.location.assign(next);
+      window.location.replace(next);
     } catch (cause) {
       const isWrong = cause instanceof ApiError && cause.code === 'not-found';
       setFailure(isWrong ? 'E-mail address and password do not go together.' : errorText(cause));

@@ -5,12 +5,13 @@ export interface Arcs {
   /** Those from a node: from[node] .. from[node + 1], the start last. */
   readonly from: Int32Array;
   readonly to: Int32Array;
+  /** Seconds on the way. */
   readonly sec: Int32Array;
-  /** Price of the leg and of the visit it leads to, less what the visit is worth. */
+  /** Price of the leg and of the visit it leads to, less what the visit is worth, micros. */
   readonly base: Float64Array;
 }
 
-/** At most `few` from each visit; from the start all. */
+/** The ways on of one kind of shift, at duals in micros by visit: at most `few` from each visit, from the start all. */
 export function arcsOf(kind: Kind, dual: Float64Array, few: number): Arcs {
   const { after, afterFrom, legSec, legPrice, visits } = kind;
   const m = visits.length;

@@ -20,7 +20,7 @@ export interface BoundOptions {
     readonly visits: readonly number[];
     readonly price: number;
   }[];
-  /** Price of that plan: a bound that reaches it is as good as any. */
+  /** Price of that plan, micros: a bound that reaches it is as good as any. */
   readonly price: number;
 }
 

@@ -7,14 +7,16 @@ import { type PricedDay, priceKind } from './pricing';
 
 /** What the last proof said: duals that give a bound, and for each kind the least that a day costs beyond them. */
 export interface Proof {
+  /** Micros, as are the duals and the least. */
   readonly bound: number;
   readonly dual: Float64Array;
   readonly least: readonly number[];
 }
 
 export interface WholeOptions {
-  /** Price of the best plan known: only what is cheaper is of interest. */
+  /** Price of the best plan known, micros: only what is cheaper is of interest. */
   readonly price: number;
+  /** When to end, in the milliseconds of `now`. */
   readonly until: number;
   readonly now: () => number;
   readonly isOver: () => boolean;
