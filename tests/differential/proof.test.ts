@@ -67,6 +67,7 @@ describe('the lower bound', () => {
       now: () => performance.now(),
       shouldStop: never,
       start: [],
+      realDay: null,
       price: Number.POSITIVE_INFINITY,
     }).bound;
 
@@ -149,6 +150,7 @@ describe('the lower bound', () => {
       now,
       shouldStop: never,
       start: [],
+      realDay: null,
       price: Number.POSITIVE_INFINITY,
     });
     expect(at).toBeLessThan(4000 + 12 * 1000);

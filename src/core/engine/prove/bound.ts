@@ -5,6 +5,7 @@ import { type Kind, kindsOf } from './kinds';
 import { type Column, createMaster, type Solved } from './master';
 import { createMemory } from './memory';
 import { type Priced, type PricingLimits, priceKind } from './pricing';
+import type { RealDay } from './real-days';
 import { cheapestChoice, type Proof } from './whole';
 
 export interface BoundOptions {
@@ -22,6 +23,8 @@ export interface BoundOptions {
   }[];
   /** Price of that plan, micros: a bound that reaches it is as good as any. */
   readonly price: number;
+  /** What single days really cost, where that can be told. */
+  readonly realDay: RealDay | null;
 }
 
 export interface Bound {
@@ -197,8 +200,8 @@ export function lowerBound(prep: Prepared, options: BoundOptions): Bound {
     master.dispose();
     return { bound: proof && roundedUp(proof.bound), days: null };
   }
-  const { price, now } = options;
-  const choice = cheapestChoice(prep, kinds, master, proof, { price, until, now, isOver });
+  const { price, now, realDay } = options;
+  const choice = cheapestChoice(prep, kinds, master, proof, { price, until, now, isOver, realDay });
   master.dispose();
   if (!choice) return { bound: roundedUp(proof.bound), days: null };
   // The model is solved within a tolerance of a millionth of its unit a row.

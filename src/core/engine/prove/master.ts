@@ -42,8 +42,10 @@ export interface Master {
   raiseCaps(solved: Solved): number;
   /** Remembers what the days taken would do again, and forbids all that do it; false when there is nothing. */
   tighten(solved: Solved, memory: Memory): boolean;
-  /** The cheapest choice of whole days that is found in time, if any. The model is of no use afterwards. */
+  /** The cheapest choice of whole days that is found in time, if any. Afterwards the model is only good for another. */
   choose(seconds: number): Choice | null;
+  /** Puts another day in the place of one. */
+  replace(column: Column, day: PricedDay): void;
   dispose(): void;
 }
 
@@ -76,6 +78,9 @@ export function createMaster(prep: Prepared, kinds: readonly Kind[], options: Ma
     return { price: day.price / scale, rows: [...day.visits, visits + kind] };
   };
   model.add(options.start.map(columnOf));
+  const covered = new Set(options.start.flatMap(({ day }) => day.visits));
+  /** A choice to begin with: the plan at hand, later the best one found. */
+  let known = Float64Array.from(columns, (column, v) => (column || !covered.has(v) ? 1 : 0));
   const isLeftOut = ({ amounts }: Solved, v: number): boolean =>
     cap[v]! < worth[v]! && amounts[v]! > HARDLY_ANY;
   return {
@@ -114,16 +119,20 @@ export function createMaster(prep: Prepared, kinds: readonly Kind[], options: Ma
       // What is left out costs what it costs, and nobody goes to a visit twice.
       for (let v = 0; v < visits; v++) model.reprice(v, worth[v]! / scale);
       for (const { at } of again) model.reprice(at, FORBIDDEN);
-      const covered = new Set(options.start.flatMap(({ day }) => day.visits));
       const from = new Float64Array(columns.length);
-      for (let v = 0; v < visits; v++) from[v] = covered.has(v) ? 0 : 1;
-      from.fill(1, visits, visits + options.start.length);
+      from.set(known);
       const chosen = model.choose(seconds, from);
       if (!chosen) return null;
+      known = Float64Array.from(chosen.amounts, Math.round);
       const taken = columns.flatMap((column, at) =>
-        column ? Array.from({ length: Math.round(chosen.amounts[at]!) }, () => column) : [],
+        column ? Array.from({ length: known[at]! }, () => column) : [],
       );
       return { price: chosen.price * scale, days: taken, isCheapest: chosen.isCheapest };
+    },
+    replace: (column, day) => {
+      const at = columns.indexOf(column);
+      columns[at] = { kind: column.kind, day };
+      model.reprice(at, Math.min(day.price / scale, FORBIDDEN));
     },
     dispose: () => model.dispose(),
   };

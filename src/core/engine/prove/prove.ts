@@ -9,6 +9,7 @@ import { createWorkspace } from '../state/workspace';
 import { type Bound, lowerBound } from './bound';
 import { isSeparable, type Proven, proveByEnumeration } from './enumerate';
 import { atQuickest } from './kinds';
+import { createRealDay } from './real-days';
 
 export interface ProveOptions {
   readonly seconds: number;
@@ -50,6 +51,7 @@ export function prove(
     guess: savings(prep, found.best),
     start: daysOf(prep, found.best),
     price: found.bestPrice,
+    realDay: createRealDay(prep),
   });
   const chosen = days && planOf(prep, days);
   const better = chosen && chosen.price < found.bestPrice ? chosen : null;
@@ -61,9 +63,10 @@ export function prove(
 function planOf(prep: ReturnType<typeof prepare>, days: NonNullable<Bound['days']>): Proven | null {
   if (!isSeparable(prep)) return null;
   const work = createWorkspace(prep, createRandom(1));
-  const visitsOn = new Map(days.map(({ shift, visits }) => [shift, Int32Array.from(visits)]));
-  const all = days.flatMap(({ visits }) => visits);
-  if (new Set(all).size < all.length) return null;
+  // Who comes second to a visit is spared it.
+  const taken = new Set<number>();
+  const isFirst = (v: number): boolean => !taken.has(v) && !!taken.add(v);
+  const visitsOn = new Map(days.map(({ shift, visits }) => [shift, Int32Array.from(visits.filter(isFirst))]));
   if (!loadDays(work, (s) => visitsOn.get(s) ?? new Int32Array(0))) return null;
   const plan = createSnapshot(prep, work.routes);
   for (let s = 0; s < prep.shifts; s++) copyRoute(work.routes, s, plan);
