@@ -4,6 +4,7 @@ import { placeTogether } from '@/core/engine/recreate/linked';
 import { place } from '@/core/engine/recreate/place';
 import { takeOutBetween } from '@/core/engine/ruin/take-out';
 import { copyPins, copyRoute, createSnapshot, positionOf } from '@/core/engine/state/edit';
+import { createMemo, type Memo } from '@/core/engine/state/routes';
 import { createWorkspace, rollBack, settle, touch, type Workspace } from '@/core/engine/state/workspace';
 import { toPlan } from '@/core/engine/to-plan';
 import { createRandom, indexProblem, type Plan, type Problem } from '@/core/index';
@@ -16,7 +17,7 @@ interface Choice {
 }
 
 /** Cheapest and second cheapest shift for a visit. */
-function choiceFor(work: Workspace, v: number): Choice {
+function choiceFor(work: Workspace, memo: Memo, v: number): Choice {
   const { prep, routes } = work;
   const choice: Choice = {
     shift: -1,
@@ -27,7 +28,7 @@ function choiceFor(work: Workspace, v: number): Choice {
   for (let s = 0; s < prep.shifts; s++) {
     if (!prep.eligible[v * prep.shifts + s]) continue;
     const best = { shift: -1, position: 0, price: Number.POSITIVE_INFINITY };
-    scanShift(prep, routes, v, s, best, work.blink);
+    scanShift(prep, routes, v, s, memo, (v * prep.shifts + s) * 2, best, work.blink);
     if (best.shift < 0) continue;
     if (best.price < choice.price) {
       choice.second = choice.price;
@@ -46,6 +47,7 @@ function choiceFor(work: Workspace, v: number): Choice {
 export function regretAndLocalSearch(problem: Problem): Plan {
   const prep = prepare(problem);
   const work = createWorkspace(prep, createRandom(1));
+  const memo = createMemo(prep.visits * prep.shifts);
   work.blink.left = Number.MAX_SAFE_INTEGER;
   const waiting = new Set(
     Array.from({ length: prep.visits }, (_, v) => v).filter((v) => prep.leadOf[v] === v),
@@ -58,7 +60,7 @@ export function regretAndLocalSearch(problem: Problem): Plan {
     for (const v of waiting) {
       const old = known.get(v);
       const isStale = !old || changed < 0 || prep.eligible[v * prep.shifts + changed] === 1;
-      const choice = old && !isStale ? old : choiceFor(work, v);
+      const choice = old && !isStale ? old : choiceFor(work, memo, v);
       known.set(v, choice);
       const regret = Math.min(choice.second, prep.visitUnplannedPrice[v]!) - choice.price;
       if (choice.shift >= 0 && regret > most) {
@@ -85,7 +87,7 @@ export function regretAndLocalSearch(problem: Problem): Plan {
         const p = positionOf(work.routes, v);
         takeOutBetween(work, s, p, p, () => false);
       }
-      const choice = choiceFor(work, v);
+      const choice = choiceFor(work, memo, v);
       if (choice.shift >= 0) place(work, v, choice.shift, choice.position);
       if (work.price < before) isBetter = true;
       else rollBack(work, before);
@@ -94,5 +96,5 @@ export function regretAndLocalSearch(problem: Problem): Plan {
   const best = createSnapshot(prep, work.routes);
   for (let s = 0; s < prep.shifts; s++) copyRoute(work.routes, s, best);
   copyPins(work.pins, best);
-  return toPlan(indexProblem(problem), prep, best, work.price);
+  return toPlan(indexProblem(problem), problem, prep, best, work.price);
 }

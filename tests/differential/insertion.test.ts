@@ -1,9 +1,10 @@
-import { penaltyAt, scanShift } from '@/core/engine/evaluate/insertion';
+import { FORGOTTEN, penaltyAt, scanShift } from '@/core/engine/evaluate/insertion';
 import { prepare } from '@/core/engine/prepare/prepare';
 import { createRecreate, placeBest } from '@/core/engine/recreate/greedy';
 import { createSortKeys } from '@/core/engine/recreate/order';
 import { ruinStrings } from '@/core/engine/ruin/strings';
 import { insertAt, removeAt } from '@/core/engine/state/edit';
+import { createMemo } from '@/core/engine/state/routes';
 import { createWorkspace, refresh, rollBack, settle, type Workspace } from '@/core/engine/state/workspace';
 import { createRandom, type Prices, type Problem, type TimedRoute } from '@/core/index';
 import { timeRoute } from '@/core/timing/time-route';
@@ -81,7 +82,7 @@ describe('the price of an insertion', () => {
         for (let s = 0; s < problem.shifts.length; s++) {
           if (!work.prep.eligible[v * work.prep.shifts + s]) continue;
           const best = { shift: -1, position: 0, price: Number.POSITIVE_INFINITY };
-          scanShift(work.prep, work.routes, v, s, best, work.blink);
+          scanShift(work.prep, work.routes, v, s, createMemo(0), FORGOTTEN, best, work.blink);
           const before = work.routes.price[s]!;
           let cheapest = Number.POSITIVE_INFINITY;
           const load = sequenceOf(work, s).reduce(

@@ -6,6 +6,7 @@ import { indexProblem } from '../travel/problem-index';
 import { type Annealing, temperatureAt } from './accept/annealing';
 import { constructCheapest, constructionOrder } from './construct/start';
 import { type HeldConflict, takeOver } from './construct/take-over';
+import { listedByNearness } from './near-order';
 import { prepare } from './prepare/prepare';
 import { type Claim, type ProveOptions, prove } from './prove/prove';
 import { createRecreate } from './recreate/greedy';
@@ -57,8 +58,9 @@ export type SolveResult = { ok: true; solution: Solution } | { ok: false; confli
 const HOUR = 3600;
 
 /** Builds a plan and improves it until the budget is used or somebody stops it. Deterministic by seed and iterations. */
-export function solve(problem: Problem, options: SolveOptions): SolveResult {
-  const index = indexProblem(problem);
+export function solve(given: Problem, options: SolveOptions): SolveResult {
+  const index = indexProblem(given);
+  const problem = listedByNearness(given);
   const prep = prepare(problem);
   const work = createWorkspace(prep, createRandom(options.seed));
   if (options.start) {
@@ -69,7 +71,7 @@ export function solve(problem: Problem, options: SolveOptions): SolveResult {
   const recreate = createRecreate(work, sort);
   const order =
     options.firstPlan === 'as-listed'
-      ? [...prep.visitPlace.keys()]
+      ? asListed(given, problem, prep.sourceOf)
       : constructionOrder(work, sort.keys.narrow);
   if (options.repair) focusOnLoose(work);
   constructCheapest(work, recreate, order);
@@ -84,7 +86,8 @@ export function solve(problem: Problem, options: SolveOptions): SolveResult {
   });
   const found = search(work, recreate, steps, options.budget, {
     shouldStop: options.shouldStop ?? (() => false),
-    onTick: (state, best) => options.onProgress?.(state, () => toPlan(index, prep, best, state.bestPrice)),
+    onTick: (state, best) =>
+      options.onProgress?.(state, () => toPlan(index, problem, prep, best, state.bestPrice)),
   });
   const { stop, state } = found;
   const claim: Claim = options.prove
@@ -95,9 +98,16 @@ export function solve(problem: Problem, options: SolveOptions): SolveResult {
   const price = isBetter ? proven.price : found.bestPrice;
   assert(bound === null || bound <= price, `no plan is cheaper than ${bound}, but ${price} is`);
   const plan = isBetter
-    ? toPlan(index, prep, proven.plan, proven.price)
-    : toPlan(index, prep, found.best, found.bestPrice);
+    ? toPlan(index, problem, prep, proven.plan, proven.price)
+    : toPlan(index, problem, prep, found.best, found.bestPrice);
   return { ok: true, solution: { plan, constructedPrice, stop, state, bound } };
+}
+
+/** The numbers of the visits in the order of the problem as it was given. */
+function asListed(given: Problem, problem: Problem, sourceOf: Int32Array): number[] {
+  const rank = new Map(given.visits.map((v, i) => [v.id, i]));
+  const own = (v: number): number => rank.get(problem.visits[sourceOf[v]!]!.id)!;
+  return [...sourceOf.keys()].sort((a, b) => own(a) - own(b) || a - b);
 }
 
 /** Cheapest insertion in the order of the problem and nothing else: how a careful person fills a week by hand. */

@@ -1,31 +1,36 @@
 import { assert } from '../base/assert';
 import type { Plan, PlannedRoute } from '../model/plan';
+import type { Problem } from '../model/problem';
 import { plannedRoute } from '../timing/planned-route';
 import { timeRoute } from '../timing/time-route';
 import type { ProblemIndex } from '../travel/problem-index';
+import { inOrderOf } from './near-order';
 import type { Links } from './prepare/links';
 import { NEVER, type Prepared } from './prepare/prepared';
 import type { Snapshot } from './state/edit';
 
-/** Gives sequences their times and writes them down as a plan with the price that the search claims. */
+/**
+ * Gives sequences their times and writes them down as a plan with the price that the search claims. `index` looks
+ * up the problem as it was given, `searched` lists the same shifts and visits in the order of the search.
+ */
 export function toPlan(
   index: ProblemIndex,
+  searched: Problem,
   prep: Prepared & { readonly links: Links },
   found: Snapshot,
   price: number,
 ): Plan {
-  const { problem } = index;
   const planned = new Set<string>();
-  const routeOf: (PlannedRoute | null)[] = problem.shifts.map(() => null);
-  const workEnd = new Float64Array(problem.shifts.length);
+  const routeOf: (PlannedRoute | null)[] = searched.shifts.map(() => null);
+  const workEnd = new Float64Array(searched.shifts.length);
   // Earlier shifts first: the rest after a day decides when the next may begin.
-  const order = [...problem.shifts.keys()].sort((a, b) => prep.shiftStart[a]! - prep.shiftStart[b]!);
+  const order = [...searched.shifts.keys()].sort((a, b) => prep.shiftStart[a]! - prep.shiftStart[b]!);
   for (const s of order) {
-    const shift = problem.shifts[s]!;
+    const shift = searched.shifts[s]!;
     const n = found.count[s]!;
     if (n === 0) continue;
     const sequence = Array.from({ length: n }, (_, i) => found.visitAt[s * found.room + i + 1]!);
-    const visits = sequence.map((v) => problem.visits[prep.sourceOf[v]!]!);
+    const visits = sequence.map((v) => searched.visits[prep.sourceOf[v]!]!);
     let notBeforeSec = shift.startSec;
     for (const b of prep.restBefore[s]!) {
       if (found.count[b]! > 0) notBeforeSec = Math.max(notBeforeSec, workEnd[b]! + prep.restSec);
@@ -37,8 +42,8 @@ export function toPlan(
     routeOf[s] = plannedRoute(timed);
   }
   const routes = routeOf.filter((r) => r !== null);
-  const unplannedVisitIds = problem.visits.filter((v) => !planned.has(v.id)).map((v) => v.id);
-  return { format: 'lime-plan', version: 1, routes, unplannedVisitIds, price };
+  const unplannedVisitIds = searched.visits.filter((v) => !planned.has(v.id)).map((v) => v.id);
+  return inOrderOf(index.problem, { format: 'lime-plan', version: 1, routes, unplannedVisitIds, price });
 }
 
 /** Beginnings and equipment that were settled between routes. */

@@ -1,4 +1,5 @@
 import { placeBest, type Recreate, scanEverything } from '../recreate/greedy';
+import { forgetNear } from '../recreate/near-shifts';
 import { place } from '../recreate/place';
 import type { Workspace } from '../state/workspace';
 
@@ -28,6 +29,8 @@ export function constructCheapest(work: Workspace, recreate: Recreate, order: re
     else if (!placeBest(work, recreate, v)) placeAnywhere(work, recreate, v);
   }
   work.blink.left = work.blink.draw();
+  // Looked up while the plan was filling.
+  forgetNear(recreate.near);
 }
 
 function placeAnywhere(work: Workspace, recreate: Recreate, v: number): void {

@@ -1,5 +1,5 @@
 import { NEVER, type Prepared } from '../prepare/prepared';
-import { type Best, EXTRA, MEMO_POSITIONS, type Routes } from '../state/routes';
+import { type Best, EXTRA, MEMO_POSITIONS, type Memo, type Routes } from '../state/routes';
 import { scanWithFetch } from './fetch';
 import { tailPrice } from './lanes';
 import { readyOver } from './legs';
@@ -10,6 +10,8 @@ import { isSoftStart, startAt, startPrice } from './starts';
 
 /** Stands for a place that has not been looked for far enough. */
 const NOWHERE = MEMO_POSITIONS - 1;
+/** In place of a position in the memo: what is found is not remembered. Far enough below 0 to stay so. */
+export const FORGOTTEN = -1e9;
 
 /** Says when to pass over a route ("blink"): a countdown drawn from a geometric distribution. */
 export interface Blink {
@@ -19,7 +21,7 @@ export interface Blink {
 
 /**
  * Keeps in `best` the best position of visit v on shift s, if it beats what is there. What a scan
- * finds is remembered with the version of the route: most routes do not change in an iteration, and
+ * finds is remembered at a position of the memo with the version of the route: most routes do not change in an iteration, and
  * one that is rolled back gets its old version again. A blink passes over the whole route.
  */
 export function scanShift(
@@ -27,20 +29,21 @@ export function scanShift(
   routes: Routes,
   v: number,
   s: number,
+  memo: Memo,
+  at: number,
   best: Best,
   blink: Blink,
 ): void {
-  const { memo, probe } = routes;
+  const { probe } = routes;
   if (prep.exact[s] === 1 && !hasRoom(prep, routes, v, s)) return;
-  const key = (v * prep.shifts + s) * 2;
   const first = routes.version[s]! * MEMO_POSITIONS;
   probe.position = NOWHERE;
-  if (memo !== null) {
-    const position = memo[key]! - first;
+  if (at >= 0) {
+    const position = memo[at]! - first;
     if (position >= 0 && position < MEMO_POSITIONS) {
       // Position NOWHERE: nothing below this price, and nobody has looked above it.
-      if (memo[key + 1]! >= best.price) return;
-      probe.price = memo[key + 1]!;
+      if (memo[at + 1]! >= best.price) return;
+      probe.price = memo[at + 1]!;
       probe.position = position;
     }
   }
@@ -48,10 +51,10 @@ export function scanShift(
     // Penalties are dear to work out, so look no further than what would win; plain scans are cheap to finish.
     const limit = prep.hasSoft ? best.price : Number.POSITIVE_INFINITY;
     scanPositions(prep, routes, v, s, probe, limit);
-    if (memo !== null) {
+    if (at >= 0) {
       const isWhole = probe.price < limit || limit === Number.POSITIVE_INFINITY;
-      memo[key] = first + (isWhole ? probe.position : NOWHERE);
-      memo[key + 1] = probe.price;
+      memo[at] = first + (isWhole ? probe.position : NOWHERE);
+      memo[at + 1] = probe.price;
     }
   }
   let price = probe.price;

@@ -37,14 +37,15 @@ export interface Best {
 }
 
 /**
- * Best insertion of visit v on shift s, valid while the route has the version noted with it: pairs of
- * [version × MEMO_POSITIONS + position, price] by [v × shifts + s], side by side because they are read together.
+ * Best insertions of a visit on a shift, each valid while the route has the version noted with it: pairs of
+ * [version × MEMO_POSITIONS + position, price], side by side because they are read together.
  */
 export type Memo = Float64Array;
 export const MEMO_POSITIONS = 32_768;
 
-/** Pairs of visit and shift up to which insertions are remembered (16 bytes each). */
-const MEMO_LIMIT = 6_000_000;
+export function createMemo(pairs: number): Memo {
+  return new Float64Array(pairs * 2).fill(-1);
+}
 
 /**
  * The search's one mutable picture of a plan. A route lives in a row of cells; a changed route gets a
@@ -87,7 +88,6 @@ export interface Routes {
   readonly scratch: Int32Array;
   /** A number that no other content of this route has had. */
   readonly version: Int32Array;
-  readonly memo: Memo | null;
   readonly probe: Best;
   /** Windows in force by [v × classes + c]: the visit's own, or the moment to which it is pinned. */
   readonly windowFirst: Int32Array;
@@ -123,7 +123,6 @@ function spareRows(prep: Prepared): number {
 export function createRoutes(prep: Prepared): Routes {
   const room = prep.routeRoom;
   const cells = room * (prep.shifts + spareRows(prep));
-  const pairs = prep.visits * prep.shifts;
   const ints = (): Int32Array => new Int32Array(prep.shifts);
   return {
     room,
@@ -151,7 +150,6 @@ export function createRoutes(prep: Prepared): Routes {
     shiftOf: new Int32Array(prep.visits).fill(-1),
     scratch: new Int32Array(room),
     version: ints(),
-    memo: pairs > MEMO_LIMIT ? null : new Float64Array(pairs * 2).fill(-1),
     probe: { shift: -1, position: 0, price: 0 },
     windowFirst: prep.windowFirst.slice(),
     windowCount: prep.windowCount.slice(),
