@@ -42,6 +42,9 @@ export function scanOneBreak(prep: Prepared, routes: Routes, v: number, s: numbe
   const softEnd = Math.min(hardEnd, prep.shiftEnd[s]!);
   const after = prep.shiftAfter[s]!;
   const before = routes.beforeSec[s]!;
+  // Beyond the soft limits every second costs at least so much; where they may be too strict, nothing is reckoned.
+  const rate = routes.isSplit[s] === 1 ? 0 : prep.softRate[s]!;
+  const easeAtLeast = ease > -NEVER ? ease : NEVER;
   for (let p = 0; p <= n; p++) {
     const cell = row + p;
     const f0 = top === 1 ? free0[cell]! : NEVER;
@@ -59,6 +62,7 @@ export function scanOneBreak(prep: Prepared, routes: Routes, v: number, s: numbe
     const paid = t2 > after ? t2 - after : 0;
     let isPossible = false;
     let isFree = false;
+    let beyond = NEVER;
     // The break is behind.
     if (f1 < NEVER) {
       const ready = f1 + t1 - own;
@@ -73,9 +77,11 @@ export function scanOneBreak(prep: Prepared, routes: Routes, v: number, s: numbe
         const next = start + duration + (isLast ? paid : t2);
         if (next <= (isLast ? hardEnd : latest1[cell + 1]!)) {
           isPossible = true;
-          isFree =
-            !hasSoft ||
-            (start <= ease && next <= (isLast ? softEnd : soft1[cell + 1]!) && lanes.cost[top]![cell] === 0);
+          if (hasSoft) {
+            const by = isLast ? softEnd : soft1[cell + 1]!;
+            isFree = start <= ease && next <= by && lanes.cost[top]![cell] === 0;
+            beyond = secondsBeyond(start - easeAtLeast, next, by);
+          } else isFree = true;
         }
       }
     }
@@ -99,6 +105,7 @@ export function scanOneBreak(prep: Prepared, routes: Routes, v: number, s: numbe
           if (leave < NEVER && leave + paid <= hardEnd) {
             isPossible = true;
             isFree = isEasy && leave + paid <= softEnd;
+            beyond = Math.min(beyond, secondsBeyond(start - easeAtLeast, leave + paid, softEnd));
           }
         } else {
           const next = end + t2;
@@ -112,6 +119,14 @@ export function scanOneBreak(prep: Prepared, routes: Routes, v: number, s: numbe
           if (next <= latest0[cell + 1]! || rested <= latest1[cell + 1]!) {
             isPossible = true;
             isFree = isEasy && (next <= soft0[cell + 1]! || rested <= soft1[cell + 1]!);
+            if (hasSoft) {
+              const over = start - easeAtLeast;
+              beyond = Math.min(
+                beyond,
+                secondsBeyond(over, next, soft0[cell + 1]!),
+                secondsBeyond(over, rested, soft1[cell + 1]!),
+              );
+            }
           }
         }
       }
@@ -137,20 +152,30 @@ export function scanOneBreak(prep: Prepared, routes: Routes, v: number, s: numbe
           const next = start1 + duration + (isLast ? paid : t2);
           if (next <= (isLast ? hardEnd : latest1[cell + 1]!)) {
             isPossible = true;
-            isFree =
-              isClean && (!hasSoft || (start1 <= ease && next <= (isLast ? softEnd : soft1[cell + 1]!)));
+            if (hasSoft) {
+              const by = isLast ? softEnd : soft1[cell + 1]!;
+              isFree = isClean && start1 <= ease && next <= by;
+              beyond = Math.min(beyond, secondsBeyond(start1 - easeAtLeast, next, by));
+            } else isFree = isClean;
           }
         }
       }
     }
     if (!isPossible) continue;
     if (!isFree) {
+      if (price + beyond * rate >= best.price) continue;
       price += pricedAt(prep, routes, v, s, p, best.price - price);
       if (price >= best.price) continue;
     }
     best.price = price;
     best.position = p;
   }
+}
+
+/** How far a way is beyond what costs nothing: the visit's own beginning, or the readiness for the rest of the day. */
+function secondsBeyond(own: number, at: number, soft: number): number {
+  const rest = soft > -NEVER ? at - soft : 0;
+  return own > rest ? (own > 0 ? own : 0) : rest > 0 ? rest : 0;
 }
 
 /** Price in time of the day with v after position p; Infinity when it is `limit` or more. */

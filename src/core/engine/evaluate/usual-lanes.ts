@@ -181,6 +181,7 @@ function fillBack(prep: Prepared, routes: Routes, s: number): void {
   let hard0 = 0;
   let ease1 = 0;
   let ease0 = 0;
+  let split = 0;
   for (let p = n; p >= 1; p--) {
     const at = row + p;
     const cell = visitAt[at]! * prep.classes + c;
@@ -215,6 +216,7 @@ function fillBack(prep: Prepared, routes: Routes, s: number): void {
         if (top === 1) ease0 = open > ease0 - on || ease < open ? -NEVER : Math.min(ease, ease0 - on);
       }
     } else {
+      split = 1;
       hard1 = latestReady(routes, cell, hard1 - on);
       if (top === 1) hard0 = latestReady(routes, cell, hard0 - on);
       if (hasSoft) {
@@ -228,4 +230,5 @@ function fillBack(prep: Prepared, routes: Routes, s: number): void {
     latest0[at] = hard0;
     if (hasSoft) soft0[at] = ease0;
   }
+  routes.isSplit[s] = split;
 }

@@ -81,6 +81,7 @@ export function prepare(problem: Problem): Prepared & { readonly links: Links } 
     exact: Uint8Array.from(shifts, (s, i) => (isExact(problem, s, i, limits, rest) ? 1 : 0)),
     unfairPrice: prices.unfairPerSec ?? 0,
     hasSoft: hasSoft(problem),
+    softRate: softRates(problem, visits, isLead),
     ...nearestVisits(visitPlace, { sec: travel.travelSec, back: travel.travelBack, places }, NEIGHBOUR_LIMIT),
     ...nearestShifts(
       visits.length,
@@ -214,6 +215,26 @@ function hasSoft({ shifts, visits, prices }: Problem): boolean {
     shifts.some((s) => s.overtimeLimitSec > 0) ||
     visits.some((v) => hasMargin(v) || v.windows.some((w) => w.latestSec > w.endSec))
   );
+}
+
+/** The least that a second too late costs on each shift: overtime, or lateness or lack of margin at any visit. */
+function softRates(
+  { shifts, prices }: Problem,
+  visits: readonly Visit[],
+  isLead: (v: number) => boolean,
+): Float64Array {
+  const atVisits = visits.reduce((least, v, i) => {
+    const margin = v.prices?.marginPerSec ?? prices.marginPerSec ?? 0;
+    if (margin === 0 && v.windows.every((w) => w.latestSec <= w.endSec)) return least;
+    if (!isLead(i)) return 0;
+    const late = v.prices?.latePerSec ?? prices.latePerSec;
+    return Math.min(least, late, margin > 0 ? margin : late);
+  }, Number.POSITIVE_INFINITY);
+  return Float64Array.from(shifts, (s) => {
+    const over = s.overtimeLimitSec > 0 ? (s.overtimePerSec ?? prices.overtimePerSec) : atVisits;
+    const rate = Math.min(over, atVisits);
+    return Number.isFinite(rate) ? rate : 0;
+  });
 }
 
 /** Most stops that any shift has time for, within memory. */

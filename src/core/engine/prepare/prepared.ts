@@ -121,6 +121,8 @@ export interface Prepared {
 
   /** True when anything in time can be bought, so that routes may carry a penalty. */
   readonly hasSoft: boolean;
+  /** The least that a second beyond the soft limits of a shift costs, micros. */
+  readonly softRate: Float64Array;
 
   /** neighbours[v × neighbourCount ..]: other visits, nearest first. */
   readonly neighbours: Int32Array;

@@ -70,6 +70,8 @@ export interface Routes {
   /** Price of the legs, of the visits on this shift, and of overtime and lateness. */
   readonly price: Float64Array;
   readonly penalty: Float64Array;
+  /** 1 where a visit of the route has several windows, so that soft limits may be stricter than need be. */
+  readonly isSplit: Int32Array;
   readonly travelSec: Int32Array;
   /** Seconds of visits; of all work, and when it begins and ends, where the shift is timed in full. */
   readonly visitSec: Int32Array;
@@ -137,6 +139,7 @@ export function createRoutes(prep: Prepared): Routes {
     fetches: ints(),
     price: new Float64Array(prep.shifts),
     penalty: new Float64Array(prep.shifts),
+    isSplit: ints(),
     travelSec: ints(),
     visitSec: ints(),
     workSec: ints(),

@@ -96,6 +96,7 @@ export function createWorkspace(prep: Prepared & { readonly links: Links }, rand
           routes.workStart,
           routes.workEnd,
           routes.beforeSec,
+          routes.isSplit,
         ].map(saved),
       ],
       price: new Float64Array(shifts),
