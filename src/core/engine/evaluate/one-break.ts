@@ -60,6 +60,20 @@ export function scanOneBreak(prep: Prepared, routes: Routes, v: number, s: numbe
     const own = p === 0 ? (t1 < before ? t1 : before) : 0;
     const isLast = p === n;
     const paid = t2 > after ? t2 - after : 0;
+    // As if there were no break: most places are out of the question already.
+    const soonest = (f0 < f1 ? f0 : f1) + t1 - own;
+    if (soonest > limit) continue;
+    const begun = soonest > open ? soonest : open;
+    const ready = begun + duration + (isLast ? paid : t2);
+    const l0 = top === 1 ? latest0[cell + 1]! : -NEVER;
+    const l1 = latest1[cell + 1]!;
+    if (ready > (l0 > l1 ? l0 : l1)) continue;
+    if (hasSoft && rate > 0) {
+      const e0 = top === 1 ? soft0[cell + 1]! : -NEVER;
+      const e1 = soft1[cell + 1]!;
+      const by = isLast ? softEnd : e0 > e1 ? e0 : e1;
+      if (price + secondsBeyond(begun - easeAtLeast, ready, by) * rate >= best.price) continue;
+    }
     let isPossible = false;
     let isFree = false;
     let beyond = NEVER;

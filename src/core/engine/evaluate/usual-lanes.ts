@@ -1,6 +1,6 @@
 import { NEVER, type Prepared } from '../prepare/prepared';
 import type { Routes } from '../state/routes';
-import { latestReady, latestSoft, priceOfStart, startAt, startPrice } from './starts';
+import { latestReady, latestSoft, startAt, startPrice } from './starts';
 import { addWay } from './ways';
 
 /**
@@ -50,13 +50,15 @@ function fillTop(prep: Prepared, routes: Routes, s: number): void {
 
 /** Forward with the break still to take in lane 0 and behind in lane 1. */
 function fillBefore(prep: Prepared, routes: Routes, s: number): void {
-  const { lanes, visitAt, legSec } = routes;
+  const { lanes, visitAt, legSec, windowFirst, windowCount, windowOpen, windowLatest, windowSoft } = routes;
   const row = routes.rowOf[s]!;
   const n = routes.count[s]!;
   const c = prep.shiftClass[s]!;
   const { classes, duration, hasSoft } = prep;
   const free0 = lanes.free[0]!;
   const free1 = lanes.free[1]!;
+  const cost0 = lanes.cost[0]!;
+  const cost1 = lanes.cost[1]!;
   const k = prep.breakFirst[s]!;
   const early = prep.breakEarliest[k]!;
   const late = prep.breakLatest[k]!;
@@ -82,34 +84,59 @@ function fillBefore(prep: Prepared, routes: Routes, s: number): void {
       if (arrive <= late) rested = (arrive > early ? arrive : early) + long;
       else if (at0 <= late) rested = (at0 > early ? at0 : early) + long + leg;
     }
-    const startA = rested >= NEVER ? NEVER : startAt(routes, cell, rested);
-    const startB = at1 >= NEVER ? NEVER : startAt(routes, cell, at1 + leg);
+    let startA = NEVER;
+    let startB = NEVER;
+    let start0 = NEVER;
+    // Latest beginning that surely costs nothing.
+    let ease = -NEVER;
+    if (windowCount[cell] === 1) {
+      const w = windowFirst[cell]!;
+      const open = windowOpen[w]!;
+      const limit = windowLatest[w]!;
+      ease = windowSoft[w]!;
+      if (rested <= limit) startA = rested > open ? rested : open;
+      if (at1 < NEVER && at1 + leg <= limit) startB = at1 + leg > open ? at1 + leg : open;
+      if (at0 < NEVER && arrive <= limit) start0 = arrive > open ? arrive : open;
+    } else {
+      if (rested < NEVER) startA = startAt(routes, cell, rested);
+      if (at1 < NEVER) startB = startAt(routes, cell, at1 + leg);
+      if (at0 < NEVER) start0 = startAt(routes, cell, arrive);
+    }
+    const soonest = startA < startB ? startA : startB;
     if (!hasSoft) {
-      const start1 = startA < startB ? startA : startB;
-      at1 = start1 >= NEVER ? NEVER : start1 + on;
+      at1 = soonest >= NEVER ? NEVER : soonest + on;
       free1[to] = at1;
     } else {
       const extra = lanes.extra![1]!;
       extra.count[to] = 0;
-      free1[to] = NEVER;
-      const priceA = startA >= NEVER ? 0 : price0 + priceOfStart(prep, routes, v, cell, startA);
-      const priceB = startB >= NEVER ? 0 : price1 + priceOfStart(prep, routes, v, cell, startB);
-      if (startA < NEVER) addWay(routes, 1, to, startA + on, priceA);
-      if (startB < NEVER) addWay(routes, 1, to, startB + on, priceB);
-      if (hasExtra) goOnWithExtras(prep, routes, v, cell, to, leg);
-      hasExtra = extra.count[to]! > 0;
-      at1 = free1[to]!;
-      price1 = at1 >= NEVER ? 0 : lanes.cost[1]![to]!;
+      const isFree =
+        (startA >= NEVER || (price0 === 0 && startA <= ease)) &&
+        (startB >= NEVER || (price1 === 0 && startB <= ease));
+      if (isFree && !hasExtra) {
+        at1 = soonest >= NEVER ? NEVER : soonest + on;
+        price1 = 0;
+        free1[to] = at1;
+        cost1[to] = 0;
+      } else {
+        free1[to] = NEVER;
+        const priceA = startA <= ease || startA >= NEVER ? 0 : startPrice(prep, v, cell, startA);
+        const priceB = startB <= ease || startB >= NEVER ? 0 : startPrice(prep, v, cell, startB);
+        if (startA < NEVER) addWay(routes, 1, to, startA + on, price0 + priceA);
+        if (startB < NEVER) addWay(routes, 1, to, startB + on, price1 + priceB);
+        if (hasExtra) goOnWithExtras(prep, routes, v, cell, to, leg);
+        hasExtra = extra.count[to]! > 0;
+        at1 = free1[to]!;
+        price1 = at1 >= NEVER ? 0 : cost1[to]!;
+      }
     }
-    const start0 = at0 >= NEVER ? NEVER : startAt(routes, cell, arrive);
     if (start0 >= NEVER) at0 = NEVER;
     else {
-      if (hasSoft) price0 += priceOfStart(prep, routes, v, cell, start0);
+      if (hasSoft && start0 > ease) price0 += startPrice(prep, v, cell, start0);
       at0 = start0 + on;
     }
     free0[to] = at0;
     if (hasSoft) {
-      lanes.cost[0]![to] = price0;
+      cost0[to] = price0;
       lanes.extra![0]!.count[to] = 0;
     }
   }
