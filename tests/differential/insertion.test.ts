@@ -9,6 +9,7 @@ import { createWorkspace, refresh, rollBack, settle, type Workspace } from '@/co
 import { createRandom, type Prices, type Problem, type TimedRoute } from '@/core/index';
 import { timeRoute } from '@/core/timing/time-route';
 import { indexProblem } from '@/core/travel/problem-index';
+import { fieldProblem } from '../../bench/field-problem';
 import { randomProblem } from '../support/random-problem';
 
 /** Overtime and lateness of a day, micros. */
@@ -25,11 +26,14 @@ interface Built {
   readonly recreate: ReturnType<typeof createRecreate>;
 }
 
-function built(seed: number): Built {
-  const problem = randomProblem(seed, { visits: 26, persons: 4, days: 2 });
+function built(
+  seed: number,
+  problem = randomProblem(seed, { visits: 26, persons: 4, days: 2 }),
+  isPlanned = (_v: number): boolean => true,
+): Built {
   const work = createWorkspace(prepare(problem), createRandom(seed));
   const recreate = createRecreate(work, createSortKeys(work));
-  for (let v = 0; v < problem.visits.length; v++) placeBest(work, recreate, v);
+  for (let v = 0; v < problem.visits.length; v++) if (isPlanned(v)) placeBest(work, recreate, v);
   return { problem, work, recreate };
 }
 
@@ -106,6 +110,46 @@ describe('the price of an insertion', () => {
         }
       }
     }
+  });
+
+  it('is found where nothing much dearer is looked for, late or not', () => {
+    let late = 0;
+    for (const seed of SEEDS) {
+      const field = fieldProblem({ persons: 5, days: 1, visits: 34 }, seed);
+      const { problem, work } = built(seed, field, (v) => v % 3 > 0);
+      const { prep, routes } = work;
+      work.blink.left = Number.MAX_SAFE_INTEGER;
+      for (const v of problem.visits.keys()) {
+        if (v % 3 > 0) continue;
+        for (let s = 0; s < prep.shifts; s++) {
+          if (!prep.eligible[v * prep.shifts + s] || routes.count[s] === 0) continue;
+          const scan = (price: number) => {
+            const best = { shift: -1, position: 0, price };
+            scanShift(prep, routes, v, s, createMemo(0), FORGOTTEN, best, work.blink);
+            return best;
+          };
+          let cheapest = Number.POSITIVE_INFINITY;
+          const before = routes.price[s]!;
+          const penalty = routes.penalty[s]!;
+          let isLate = false;
+          for (let p = 0; p <= routes.count[s]!; p++) {
+            insertAt(routes, v, s, p);
+            const price = refresh(work, s) ? routes.price[s]! - before : Number.POSITIVE_INFINITY;
+            if (price < cheapest) {
+              cheapest = price;
+              isLate = routes.penalty[s]! > penalty;
+            }
+            removeAt(routes, s, p + 1);
+            refresh(work, s);
+          }
+          if (cheapest === Number.POSITIVE_INFINITY) continue;
+          if (isLate) late++;
+          expect(scan(cheapest + 1).price).toBeCloseTo(cheapest, 3);
+          expect(scan(cheapest).shift).toBe(-1);
+        }
+      }
+    }
+    expect(late).toBeGreaterThan(50);
   });
 });
 
