@@ -5,6 +5,7 @@ import Chart from 'react-apexcharts';
 import type { ProgressPoint } from '@/contract/run';
 import { OBJECTIVES } from '@/core/index';
 import { OBJECTIVE_WORDS, priceText } from '../messages/figures';
+import { secondsAxis } from './seconds-axis';
 
 const TONES = [
   '#4d7c0f',
@@ -22,7 +23,7 @@ const TONES = [
 /** Best price over time, stacked by objective. */
 export default function PriceChart({ points }: { readonly points: readonly ProgressPoint[] }) {
   const scheme = useComputedColorScheme('light');
-  const lastSecond = points.at(-1)?.second ?? 0;
+  const { max, ticks } = secondsAxis(points.at(-1)?.second ?? 0);
   const shown = OBJECTIVES.flatMap((o, i) => (points.some((p) => (p.prices[i] ?? 0) > 0) ? [{ o, i }] : []));
   const series = shown.map(({ o, i }) => ({
     name: OBJECTIVE_WORDS[o].name,
@@ -54,11 +55,10 @@ export default function PriceChart({ points }: { readonly points: readonly Progr
           xaxis: {
             type: 'numeric',
             title: { text: 'seconds', style: { fontWeight: 400 } },
-            labels: {
-              formatter: (v: string) =>
-                lastSecond < 12 ? Number(v).toFixed(1) : String(Math.round(Number(v))),
-            },
-            tickAmount: 6,
+            labels: { formatter: (v: string) => String(Math.round(Number(v) * 10) / 10) },
+            min: 0,
+            max,
+            tickAmount: ticks,
           },
           yaxis: {
             title: { text: 'price', style: { fontWeight: 400 } },
