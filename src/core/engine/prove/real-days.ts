@@ -1,6 +1,7 @@
 import { createRandom } from '../../base/random';
 import { refreshRoute } from '../evaluate/refresh';
 import type { prepare } from '../prepare/prepare';
+import { hasRoom } from '../state/load';
 import { createWorkspace } from '../state/workspace';
 import { isSeparable } from './enumerate';
 import type { PricedDay } from './pricing';
@@ -21,7 +22,7 @@ export function createRealDay(prep: ReturnType<typeof prepare>): RealDay | null 
   const priceOf = (shift: number, visits: readonly number[]): number => {
     routes.visitAt.set(visits, routes.rowOf[shift]! + 1);
     routes.count[shift] = visits.length;
-    const isPossible = refreshRoute(prep, routes, shift);
+    const isPossible = refreshRoute(prep, routes, shift) && hasRoom(prep, routes, shift);
     routes.count[shift] = 0;
     return isPossible ? routes.price[shift]! : Number.POSITIVE_INFINITY;
   };

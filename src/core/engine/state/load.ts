@@ -1,3 +1,5 @@
+import type { Prepared } from '../prepare/prepared';
+import type { Routes } from './routes';
 import { refresh, rollBack, setLoose, settle, touch, type Workspace } from './workspace';
 
 /**
@@ -39,9 +41,15 @@ export function loadDays(
     isPossible = true;
     for (const s of changed) if (!refresh(work, s)) isPossible = false;
   }
+  if (!changed.every((s) => hasRoom(prep, routes, s))) isPossible = false;
   if (isPossible && work.price < limit) return true;
   rollBack(work, before);
   return false;
+}
+
+/** Whether a route, once recomputed, keeps what is otherwise looked at when a visit is put in: how many it may hold, and how much. */
+export function hasRoom(prep: Prepared, routes: Routes, s: number): boolean {
+  return routes.count[s]! <= prep.shiftMaxVisits[s]! && routes.load[s]! <= prep.shiftCapacity[s]!;
 }
 
 function isSame({ routes }: Workspace, s: number, visits: Int32Array): boolean {
