@@ -1,4 +1,4 @@
-import { type Annealing, accepts, temperatureAt } from './accept/annealing';
+import { type Annealing, limitFor, temperatureAt } from './accept/annealing';
 import { type Recreate, recreateGreedy } from './recreate/greedy';
 import { ruinStrings } from './ruin/strings';
 import { copyPins, copyRoute, createSnapshot, type Snapshot } from './state/edit';
@@ -132,9 +132,9 @@ export function search(
     if (budget.kind === 'iterations' && iterations >= budget.iterations) break;
     iterations++;
     settle(work);
+    const limit = limitFor(current, temperature, work.random);
     const seed = ruinStrings(work);
-    recreateGreedy(work, recreate, seed);
-    if (!accepts(current, work.price, temperature, work.random)) {
+    if (!recreateGreedy(work, recreate, seed, limit)) {
       rollBack(work, current);
       continue;
     }

@@ -12,8 +12,10 @@ export function temperatureAt(annealing: Annealing, fraction: number): number {
   return startPrice * (endPrice / startPrice) ** Math.min(1, Math.max(0, fraction));
 }
 
-/** Whether a plan of price `next` may replace one of price `current`. */
-export function accepts(current: number, next: number, temperature: number, random: Random): boolean {
-  if (next <= current) return true;
-  return next < current - temperature * Math.log(1 - random.next());
+/**
+ * What the next plan may cost at most to replace one of price `current`. Drawn before it is made, so that making
+ * it can stop as soon as it costs more.
+ */
+export function limitFor(current: number, temperature: number, random: Random): number {
+  return current - temperature * Math.log(1 - random.next());
 }

@@ -27,6 +27,8 @@ export function scanOneBreak(prep: Prepared, routes: Routes, v: number, s: numbe
   const cellV = v * prep.classes + prep.shiftClass[s]!;
   const rowV = prep.visitPlace[v]! * places;
   const base = prep.standing[v * prep.shifts + s]! + (n === 0 ? prep.outPrice[s]! : 0) - routes.penalty[s]!;
+  // Dear wherever in the day it is.
+  if (base - prep.detourSaves[s]! >= best.price) return;
   const duration = prep.duration[cellV]!;
   const w = routes.windowFirst[cellV]!;
   const isSingle = routes.windowCount[cellV] === 1;

@@ -3,6 +3,7 @@ import type { Problem, Shift, Visit } from '../../model/problem';
 import { busyIds } from '../../model/work-of';
 import { fairShares } from '../../objectives/unfair-share';
 import { prepareClasses } from './classes';
+import { detourSaves } from './detours';
 import { preparePairs } from './eligibility';
 import { isLinked, type Links, prepareLinks } from './links';
 import { nearestShifts, nearestVisits } from './neighbours';
@@ -47,6 +48,11 @@ export function prepare(problem: Problem): Prepared & { readonly links: Links } 
   const once = (price: (v: Visit) => number): Float64Array =>
     Float64Array.from(visits, (v, i) => (isLead(i) ? price(v) : 0));
   const sitePrice = sitePrices(problem, visits);
+  const secPrice = payPerSec.map((pay) => pay + prices.travelPerSec);
+  const saved = {
+    sec: detourSaves(travel.travelSec, places),
+    price: prices.travelPerM > 0 ? detourSaves(travel.travelM, places) * prices.travelPerM : 0,
+  };
   const limits = limitsOf(problem);
   const rest = restLinks(problem);
   return {
@@ -60,7 +66,8 @@ export function prepare(problem: Problem): Prepared & { readonly links: Links } 
     ...shiftArrays(problem),
     ...breakArrays(shifts),
     pricePerM: prices.travelPerM,
-    secPrice: payPerSec.map((pay) => pay + prices.travelPerSec),
+    secPrice,
+    detourSaves: secPrice.map((price) => saved.sec * price + saved.price),
     payPerSec,
     overtimePrice: Float64Array.from(shifts, (s) => s.overtimePerSec ?? prices.overtimePerSec),
     outPrice: Float64Array.from(shifts, (s) => prices.personOut + (s.outPrice ?? 0)),

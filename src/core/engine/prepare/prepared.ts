@@ -27,6 +27,8 @@ export interface Prepared {
   readonly pricePerM: number;
   /** Micros a second of driving on a shift: the playbook's price and the person's pay. */
   readonly secPrice: Float64Array;
+  /** The most that a stop on the way is found to save in legs, micros; 0 where no detour is shorter. */
+  readonly detourSaves: Float64Array;
   readonly payPerSec: Float64Array;
   readonly overtimePrice: Float64Array;
   /** For sending a person out at all. */

@@ -42,14 +42,29 @@ export function createRecreate(work: Workspace, sort: SortKeys): Recreate {
   };
 }
 
-/** Puts the visits just removed, and some loose ends near the seed, back where each costs least. */
-export function recreateGreedy(work: Workspace, recreate: Recreate, seed: number): void {
+/**
+ * Puts the visits just removed, and some loose ends near the seed, back where each costs least. Gives up and returns
+ * false as soon as the plan costs more than `limit` (micros) even if the rest of them came for nothing.
+ */
+export function recreateGreedy(work: Workspace, recreate: Recreate, seed: number, limit: number): boolean {
   const { list } = recreate;
+  const { visitUnplannedPrice } = work.prep;
   let n = 0;
   for (let i = 0; i < work.movedCount; i++) list[n++] = work.moved[i]!;
   n = addNearbyLoose(work, list, n, seed);
   sortLoose(work, recreate.sort, list, n);
-  for (let i = 0; i < n; i++) if (work.routes.shiftOf[list[i]!] === -1) placeBest(work, recreate, list[i]!);
+  let rest = 0;
+  for (let i = 0; i < n; i++) rest += visitUnplannedPrice[list[i]!]!;
+  for (let i = 0; i < n; i++) {
+    const v = list[i]!;
+    rest -= visitUnplannedPrice[v]!;
+    if (work.routes.shiftOf[v] === -1) {
+      // Micros are whole: one more than what may just be spent.
+      placeBest(work, recreate, v, limit - work.price + rest + visitUnplannedPrice[v]! + 1);
+    }
+    if (work.price - rest > limit) return false;
+  }
+  return true;
 }
 
 function addNearbyLoose(work: Workspace, list: Int32Array, n: number, seed: number): number {
@@ -72,8 +87,13 @@ function addNearbyLoose(work: Workspace, list: Int32Array, n: number, seed: numb
   return n;
 }
 
-/** Inserts v where it costs least if that is cheaper than leaving it; returns whether it did. */
-export function placeBest(work: Workspace, recreate: Recreate, v: number): boolean {
+/** Inserts v where it costs least if that is less than leaving it, and less than `most`; returns whether it did. */
+export function placeBest(
+  work: Workspace,
+  recreate: Recreate,
+  v: number,
+  most = Number.POSITIVE_INFINITY,
+): boolean {
   const { prep, links } = work;
   if (links.linked[v] === 1) {
     const group = links.groupOf[v]!;
@@ -84,7 +104,7 @@ export function placeBest(work: Workspace, recreate: Recreate, v: number): boole
   }
   const { best } = recreate;
   best.shift = -1;
-  best.price = prep.visitUnplannedPrice[v]!;
+  best.price = Math.min(most, prep.visitUnplannedPrice[v]!);
   recreate.mark++;
   if (prep.shifts <= SCAN_ALL_SHIFTS) scanEverything(work, recreate, v);
   else scanNear(work, recreate, v);
