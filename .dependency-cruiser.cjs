@@ -111,6 +111,6 @@ module.exports = {
     doNotFollow: { path: 'node_modules' },
     tsPreCompilationDeps: true,
     tsConfig: { fileName: 'tsconfig.json' },
-    exclude: { path: '\\.test\\.tsx?$' },
+    exclude: { path: '\\.test\\.tsx?$|^src/core/engine/assembly/' },
   },
 };

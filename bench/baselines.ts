@@ -1,10 +1,10 @@
-import { scanShift } from '@/core/engine/evaluate/insertion';
+import { BEST_POSITION, BEST_PRICE, BLINK_LEFT } from '@/core/engine/hot/table';
 import { prepare } from '@/core/engine/prepare/prepare';
+import { NEVER } from '@/core/engine/prepare/prepared';
 import { placeTogether } from '@/core/engine/recreate/linked';
 import { place } from '@/core/engine/recreate/place';
 import { takeOutBetween } from '@/core/engine/ruin/take-out';
 import { copyPins, copyRoute, createSnapshot, positionOf } from '@/core/engine/state/edit';
-import { createMemo, type Memo } from '@/core/engine/state/routes';
 import { createWorkspace, rollBack, settle, touch, type Workspace } from '@/core/engine/state/workspace';
 import { toPlan } from '@/core/engine/to-plan';
 import { createRandom, indexProblem, type Plan, type Problem } from '@/core/index';
@@ -17,8 +17,9 @@ interface Choice {
 }
 
 /** Cheapest and second cheapest shift for a visit. */
-function choiceFor(work: Workspace, memo: Memo, v: number): Choice {
+function choiceFor(work: Workspace, v: number): Choice {
   const { prep, routes } = work;
+  const { hot } = routes;
   const choice: Choice = {
     shift: -1,
     position: 0,
@@ -27,15 +28,14 @@ function choiceFor(work: Workspace, memo: Memo, v: number): Choice {
   };
   for (let s = 0; s < prep.shifts; s++) {
     if (!prep.eligible[v * prep.shifts + s]) continue;
-    const best = { shift: -1, position: 0, price: Number.POSITIVE_INFINITY };
-    scanShift(prep, routes, v, s, memo, (v * prep.shifts + s) * 2, best, work.blink);
-    if (best.shift < 0) continue;
-    if (best.price < choice.price) {
+    if (hot.chooseOn(v, s, Number.POSITIVE_INFINITY) < 0) continue;
+    const price = hot.floats[BEST_PRICE / 8]!;
+    if (price < choice.price) {
       choice.second = choice.price;
-      choice.price = best.price;
+      choice.price = price;
       choice.shift = s;
-      choice.position = best.position;
-    } else choice.second = Math.min(choice.second, best.price);
+      choice.position = hot.ints[BEST_POSITION / 4]!;
+    } else choice.second = Math.min(choice.second, price);
   }
   return choice;
 }
@@ -47,8 +47,7 @@ function choiceFor(work: Workspace, memo: Memo, v: number): Choice {
 export function regretAndLocalSearch(problem: Problem): Plan {
   const prep = prepare(problem);
   const work = createWorkspace(prep, createRandom(1));
-  const memo = createMemo(prep.visits * prep.shifts);
-  work.blink.left = Number.MAX_SAFE_INTEGER;
+  work.routes.hot.ints[BLINK_LEFT / 4] = NEVER;
   const waiting = new Set(
     Array.from({ length: prep.visits }, (_, v) => v).filter((v) => prep.leadOf[v] === v),
   );
@@ -60,7 +59,7 @@ export function regretAndLocalSearch(problem: Problem): Plan {
     for (const v of waiting) {
       const old = known.get(v);
       const isStale = !old || changed < 0 || prep.eligible[v * prep.shifts + changed] === 1;
-      const choice = old && !isStale ? old : choiceFor(work, memo, v);
+      const choice = old && !isStale ? old : choiceFor(work, v);
       known.set(v, choice);
       const regret = Math.min(choice.second, prep.visitUnplannedPrice[v]!) - choice.price;
       if (choice.shift >= 0 && regret > most) {
@@ -87,7 +86,7 @@ export function regretAndLocalSearch(problem: Problem): Plan {
         const p = positionOf(work.routes, v);
         takeOutBetween(work, s, p, p, () => false);
       }
-      const choice = choiceFor(work, memo, v);
+      const choice = choiceFor(work, v);
       if (choice.shift >= 0) place(work, v, choice.shift, choice.position);
       if (work.price < before) isBetter = true;
       else rollBack(work, before);

@@ -20,5 +20,7 @@ await build({
   format: 'esm',
   packages: 'external',
   sourcemap: true,
+  // Puts constants into the inner loops instead of reading them from their modules each time.
+  minifySyntax: true,
   logLevel: 'warning',
 });

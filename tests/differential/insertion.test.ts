@@ -1,10 +1,11 @@
-import { FORGOTTEN, penaltyAt, scanShift } from '@/core/engine/evaluate/insertion';
+import { penaltyAt } from '@/core/engine/evaluate/insertion';
+import { BEST_PRICE, BLINK_LEFT } from '@/core/engine/hot/table';
 import { prepare } from '@/core/engine/prepare/prepare';
+import { NEVER } from '@/core/engine/prepare/prepared';
 import { createRecreate, placeBest } from '@/core/engine/recreate/greedy';
 import { createSortKeys } from '@/core/engine/recreate/order';
 import { ruinStrings } from '@/core/engine/ruin/strings';
 import { insertAt, removeAt } from '@/core/engine/state/edit';
-import { createMemo } from '@/core/engine/state/routes';
 import { createWorkspace, refresh, rollBack, settle, type Workspace } from '@/core/engine/state/workspace';
 import { createRandom, type Prices, type Problem, type TimedRoute } from '@/core/index';
 import { timeRoute } from '@/core/timing/time-route';
@@ -40,6 +41,12 @@ function built(
 function sequenceOf(work: Workspace, s: number): number[] {
   const { routes } = work;
   return Array.from({ length: routes.count[s]! }, (_, i) => routes.visitAt[routes.rowOf[s]! + i + 1]!);
+}
+
+/** What the search finds for a visit on one shift below a price. */
+function cheapestOn({ routes: { hot } }: Workspace, v: number, s: number, most: number) {
+  const shift = hot.chooseOn(v, s, most);
+  return { shift, price: hot.floats[BEST_PRICE / 8]! };
 }
 
 const SEEDS = Array.from({ length: 40 }, (_, i) => i + 1);
@@ -80,13 +87,12 @@ describe('the price of an insertion', () => {
   it('is the difference of the route with and without it, and the cheapest of all places', () => {
     for (const seed of SEEDS) {
       const { problem, work } = built(seed);
-      work.blink.left = Number.MAX_SAFE_INTEGER;
+      work.routes.hot.ints[BLINK_LEFT / 4] = NEVER;
       for (const v of problem.visits.keys()) {
         if (work.routes.shiftOf[v] !== -1) continue;
         for (let s = 0; s < problem.shifts.length; s++) {
           if (!work.prep.eligible[v * work.prep.shifts + s]) continue;
-          const best = { shift: -1, position: 0, price: Number.POSITIVE_INFINITY };
-          scanShift(work.prep, work.routes, v, s, createMemo(0), FORGOTTEN, best, work.blink);
+          const best = cheapestOn(work, v, s, Number.POSITIVE_INFINITY);
           const before = work.routes.price[s]!;
           let cheapest = Number.POSITIVE_INFINITY;
           const load = sequenceOf(work, s).reduce(
@@ -118,16 +124,12 @@ describe('the price of an insertion', () => {
       const field = fieldProblem({ persons: 5, days: 1, visits: 34 }, seed);
       const { problem, work } = built(seed, field, (v) => v % 3 > 0);
       const { prep, routes } = work;
-      work.blink.left = Number.MAX_SAFE_INTEGER;
+      work.routes.hot.ints[BLINK_LEFT / 4] = NEVER;
       for (const v of problem.visits.keys()) {
         if (v % 3 > 0) continue;
         for (let s = 0; s < prep.shifts; s++) {
           if (!prep.eligible[v * prep.shifts + s] || routes.count[s] === 0) continue;
-          const scan = (price: number) => {
-            const best = { shift: -1, position: 0, price };
-            scanShift(prep, routes, v, s, createMemo(0), FORGOTTEN, best, work.blink);
-            return best;
-          };
+          const scan = (price: number) => cheapestOn(work, v, s, price);
           let cheapest = Number.POSITIVE_INFINITY;
           const before = routes.price[s]!;
           const penalty = routes.penalty[s]!;

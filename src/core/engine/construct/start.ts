@@ -1,7 +1,8 @@
-import { placeBest, type Recreate, scanEverything } from '../recreate/greedy';
-import { forgetNear } from '../recreate/near-shifts';
-import { place } from '../recreate/place';
-import type { Workspace } from '../state/workspace';
+import { BLINK_LEFT } from '../hot/table';
+import { NEVER } from '../prepare/prepared';
+import { placeAnywhere, placeBest, type Recreate } from '../recreate/greedy';
+import { forgetNear } from '../state/near-shifts';
+import { rollBack, settle, type Workspace } from '../state/workspace';
 
 /** Hardest and dearest first: few shifts, then a high price, then a narrow window. */
 export function constructionOrder(work: Workspace, narrow: Float64Array): number[] {
@@ -21,27 +22,19 @@ export function constructionOrder(work: Workspace, narrow: Float64Array): number
 
 /** Inserts every loose end, in the given order, where it costs least over all shifts. */
 export function constructCheapest(work: Workspace, recreate: Recreate, order: readonly number[]): void {
+  const { ints } = work.routes.hot;
   for (const v of order) {
     if (work.routes.shiftOf[v] !== -1 || work.prep.leadOf[v] !== v) continue;
     // A plain sweep without blinks, so that the first plan is the same whatever the search does later.
-    work.blink.left = Number.MAX_SAFE_INTEGER;
-    if (work.prep.shifts <= 400) placeAnywhere(work, recreate, v);
-    else if (!placeBest(work, recreate, v)) placeAnywhere(work, recreate, v);
+    ints[BLINK_LEFT / 4] = NEVER;
+    settle(work);
+    const before = work.price;
+    const isPlaced = (work.links.linked[v] === 1 || work.prep.shifts > 400) && placeBest(work, recreate, v);
+    if (!isPlaced && work.links.linked[v] === 0) placeAnywhere(work, v);
+    // Where moments are paid for, a place can turn out dearer than it looked.
+    if (work.price > before) rollBack(work, before);
   }
-  work.blink.left = work.blink.draw();
+  ints[BLINK_LEFT / 4] = work.drawBlink();
   // Looked up while the plan was filling.
-  forgetNear(recreate.near);
-}
-
-function placeAnywhere(work: Workspace, recreate: Recreate, v: number): void {
-  if (work.links.linked[v] === 1) {
-    placeBest(work, recreate, v);
-    return;
-  }
-  const { best } = recreate;
-  best.shift = -1;
-  best.price = work.prep.visitUnplannedPrice[v]!;
-  recreate.mark++;
-  scanEverything(work, recreate, v);
-  if (best.shift >= 0) place(work, v, best.shift, best.position);
+  forgetNear(work.near);
 }

@@ -1,4 +1,5 @@
 import { NEVER, type Prepared } from '../prepare/prepared';
+import { CELL, PLACE } from '../state/cells';
 import type { Routes } from '../state/routes';
 import { afterBreak, arriveAt, leaveBy, leaveForHome, workEndOver } from './legs';
 import { startAt, startPrice } from './starts';
@@ -62,7 +63,7 @@ interface Walk {
 
 function legTo(walk: Walk, p: number): number {
   const { prep, routes, s, sequence, n } = walk;
-  const from = p === 0 ? routes.placeAt[routes.rowOf[s]!]! : prep.visitPlace[sequence[p - 1]!]!;
+  const from = p === 0 ? routes.cells[routes.rowOf[s]! * CELL + PLACE]! : prep.visitPlace[sequence[p - 1]!]!;
   return from * prep.places + (p < n ? prep.visitPlace[sequence[p]!]! : prep.shiftTo[s]!);
 }
 

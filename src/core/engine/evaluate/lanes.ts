@@ -1,8 +1,8 @@
 import { NEVER, type Prepared } from '../prepare/prepared';
-import { EXTRA, type Routes } from '../state/routes';
+import { CELL, FREE_0, FREE_1, GENERAL, KIND, LINE, PLACE, WAYS } from '../state/cells';
+import type { Routes } from '../state/routes';
 import { freeBefore, freeBeforeHome, leaveBy, leaveForHome, readyOver, workEndOver } from './legs';
 import { isSoftStart, latestReady, latestSoft, startAt, startPrice } from './starts';
-import { fillUsual } from './usual-lanes';
 import { addWay } from './ways';
 
 /**
@@ -11,54 +11,8 @@ import { addWay } from './ways';
  * one lane for each number of breaks taken, so that a break may fall before any stop.
  */
 export function fillLanes(prep: Prepared, routes: Routes, s: number): void {
-  if (prep.times !== null || prep.breakCount[s]! > 1) {
-    fillForward(prep, routes, s);
-    fillBackward(prep, routes, s);
-  } else if (prep.breakCount[s] === 0 && !prep.hasSoft) fillPlain(prep, routes, s);
-  else fillUsual(prep, routes, s);
-}
-
-/** The common routing case: no breaks, constant travel, nothing that can be bought. */
-function fillPlain(prep: Prepared, routes: Routes, s: number): void {
-  const row = routes.rowOf[s]!;
-  const n = routes.count[s]!;
-  const free = routes.lanes.free[0]!;
-  const latest = routes.lanes.latest[0]!;
-  const { visitAt, legSec, windowFirst, windowCount, windowOpen, windowLatest } = routes;
-  const { classes, duration } = prep;
-  const c = prep.shiftClass[s]!;
-  let at = routes.startSec[s]!;
-  free[row] = at;
-  for (let p = 1; p <= n; p++) {
-    const cell = visitAt[row + p]! * classes + c;
-    const travel = legSec[row + p - 1]!;
-    let ready = at + travel;
-    if (p === 1) ready -= Math.min(travel, routes.beforeSec[s]!);
-    let start: number;
-    if (windowCount[cell] === 1) {
-      const w = windowFirst[cell]!;
-      const open = windowOpen[w]!;
-      start = ready > windowLatest[w]! ? NEVER : ready > open ? ready : open;
-    } else start = startAt(routes, cell, ready);
-    at = start >= NEVER ? NEVER : start + duration[cell]!;
-    free[row + p] = at;
-  }
-  const home = row + n + 1;
-  const workEnd = routes.endLimit[s]!;
-  latest[home] = workEnd;
-  let next = 0;
-  for (let p = n; p >= 1; p--) {
-    const travel = legSec[row + p]!;
-    const cell = visitAt[row + p]! * classes + c;
-    const left = p === n ? workEnd - travel + Math.min(travel, prep.shiftAfter[s]!) : next - travel;
-    const start = left - duration[cell]!;
-    if (windowCount[cell] === 1) {
-      const w = windowFirst[cell]!;
-      const limit = windowLatest[w]!;
-      next = windowOpen[w]! > start ? -NEVER : limit < start ? limit : start;
-    } else next = latestReady(routes, cell, start);
-    latest[row + p] = next;
-  }
+  fillForward(prep, routes, s);
+  fillBackward(prep, routes, s);
 }
 
 function fillForward(prep: Prepared, routes: Routes, s: number): void {
@@ -67,7 +21,7 @@ function fillForward(prep: Prepared, routes: Routes, s: number): void {
   const n = routes.count[s]!;
   const breaks = prep.breakCount[s]!;
   const c = prep.shiftClass[s]!;
-  const { placeAt, visitAt } = routes;
+  const { cells, visitAt } = routes;
   for (let j = 0; j <= breaks; j++) {
     free[j]![row] = j === 0 ? routes.startSec[s]! : NEVER;
     if (extra === null) continue;
@@ -78,7 +32,7 @@ function fillForward(prep: Prepared, routes: Routes, s: number): void {
     const to = row + p;
     const v = visitAt[to]!;
     const cell = v * prep.classes + c;
-    const leg = placeAt[to - 1]! * prep.places + placeAt[to]!;
+    const leg = cells[(to - 1) * CELL + PLACE]! * prep.places + cells[to * CELL + PLACE]!;
     const own = p === 1 ? routes.beforeSec[s]! : 0;
     for (let j = 0; j <= breaks; j++) {
       free[j]![to] = NEVER;
@@ -91,7 +45,7 @@ function fillForward(prep: Prepared, routes: Routes, s: number): void {
       step(prep, routes, s, { i, from, price, leg, own, v, cell, to });
       if (extra === null) continue;
       for (let e = 0; e < extra[i]!.count[to - 1]!; e++) {
-        const at = (to - 1) * EXTRA + e;
+        const at = (to - 1) * WAYS + e;
         const more = { from: extra[i]!.free[at]!, price: extra[i]!.cost[at]! };
         step(prep, routes, s, { i, ...more, leg, own, v, cell, to });
       }
@@ -130,7 +84,7 @@ function fillBackward(prep: Prepared, routes: Routes, s: number): void {
   const n = routes.count[s]!;
   const breaks = prep.breakCount[s]!;
   const c = prep.shiftClass[s]!;
-  const { placeAt, visitAt } = routes;
+  const { cells, visitAt } = routes;
   const home = row + n + 1;
   const hardEnd = routes.endLimit[s]!;
   const softEnd = Math.min(hardEnd, prep.shiftEnd[s]!);
@@ -141,7 +95,7 @@ function fillBackward(prep: Prepared, routes: Routes, s: number): void {
   for (let p = n; p >= 1; p--) {
     const at = row + p;
     const cell = visitAt[at]! * prep.classes + c;
-    const leg = placeAt[at]! * prep.places + placeAt[at + 1]!;
+    const leg = cells[at * CELL + PLACE]! * prep.places + cells[(at + 1) * CELL + PLACE]!;
     const duration = prep.duration[cell]!;
     for (let i = 0; i <= breaks; i++) {
       const left = leaveLatest(prep, s, i, latest, hardEnd, { at, leg, isLast: p === n });
@@ -178,10 +132,16 @@ function leaveLatest(
   return best;
 }
 
+/** Earliest moment free to leave a position (`cell` counts those of all routes) with i breaks taken; NEVER where there is none. */
+export function freeAt(prep: Prepared, routes: Routes, s: number, i: number, cell: number): number {
+  if (prep.shiftLine[s * LINE + KIND] === GENERAL) return routes.lanes.free[i]![cell]!;
+  return routes.cells[cell * CELL + (i === prep.breakCount[s] ? FREE_1 : FREE_0)]!;
+}
+
 /** Whether a filled route can be driven at all. */
 export function isPossible(prep: Prepared, routes: Routes, s: number): boolean {
   const row = routes.rowOf[s]!;
-  const leg = routes.placeAt[row]! * prep.places + routes.placeAt[row + 1]!;
+  const leg = routes.cells[row * CELL + PLACE]! * prep.places + routes.cells[(row + 1) * CELL + PLACE]!;
   for (let j = 0; j <= prep.breakCount[s]!; j++) {
     const ready = readyOver(prep, s, 0, j, routes.startSec[s]!, leg, routes.beforeSec[s]!);
     if (ready <= routes.lanes.latest[j]![row + 1]!) return true;
@@ -192,7 +152,7 @@ export function isPossible(prep: Prepared, routes: Routes, s: number): boolean {
 /** Price of overtime, lateness and margins of a filled route that can be driven, at its best breaks. */
 export function dayPenalty(prep: Prepared, routes: Routes, s: number): number {
   const row = routes.rowOf[s]!;
-  const leg = routes.placeAt[row]! * prep.places + routes.placeAt[row + 1]!;
+  const leg = routes.cells[row * CELL + PLACE]! * prep.places + routes.cells[(row + 1) * CELL + PLACE]!;
   return tailPrice(
     prep,
     routes,
@@ -224,7 +184,7 @@ export function tailPrice(
   const at = routes.rowOf[s]! + p;
   const v = routes.visitAt[at]!;
   const cell = v * prep.classes + prep.shiftClass[s]!;
-  const next = routes.placeAt[at]! * prep.places + routes.placeAt[at + 1]!;
+  const next = routes.cells[at * CELL + PLACE]! * prep.places + routes.cells[(at + 1) * CELL + PLACE]!;
   let best = limit;
   let found = Number.POSITIVE_INFINITY;
   for (let j = i; j <= prep.breakCount[s]!; j++) {

@@ -58,11 +58,6 @@ export function isSoftStart(routes: Routes, cell: number, start: number): boolea
   return routes.windowCount[cell] === 1 && start <= routes.windowSoft[routes.windowFirst[cell]!]!;
 }
 
-/** The same as startPrice, with the usual answer of nothing found first. */
-export function priceOfStart(prep: Prepared, routes: Routes, v: number, cell: number, start: number): number {
-  return isSoftStart(routes, cell, start) ? 0 : startPrice(prep, v, cell, start);
-}
-
 /** Price of beginning at a moment: lateness, a missed window, too little margin. */
 export function startPrice(prep: Prepared, v: number, cell: number, start: number): number {
   const first = prep.promiseFirst[cell]!;

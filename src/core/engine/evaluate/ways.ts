@@ -1,5 +1,6 @@
 import { NEVER } from '../prepare/prepared';
-import { EXTRA, type Extra, type Routes } from '../state/routes';
+import { WAYS } from '../state/cells';
+import type { Extra, Routes } from '../state/routes';
 
 /** Keeps the ways that are not both later and dearer than another. */
 export function addWay(routes: Routes, j: number, at: number, free: number, price: number): void {
@@ -28,20 +29,20 @@ export function addWay(routes: Routes, j: number, at: number, free: number, pric
 }
 
 function addExtra(extra: Extra, at: number, free: number, price: number): void {
-  const row = at * EXTRA;
+  const row = at * WAYS;
   for (let e = 0; e < extra.count[at]!; e++) {
     if (extra.free[row + e]! <= free && extra.cost[row + e]! <= price) return;
   }
   dropDominated(extra, at, free, price);
   const count = extra.count[at]!;
-  if (count === EXTRA) return;
+  if (count === WAYS) return;
   extra.free[row + count] = free;
   extra.cost[row + count] = price;
   extra.count[at] = count + 1;
 }
 
 function dropDominated(extra: Extra, at: number, free: number, price: number): void {
-  const row = at * EXTRA;
+  const row = at * WAYS;
   let kept = 0;
   for (let e = 0; e < extra.count[at]!; e++) {
     if (extra.free[row + e]! >= free && extra.cost[row + e]! >= price) continue;

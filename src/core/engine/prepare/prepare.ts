@@ -10,6 +10,7 @@ import { nearestShifts, nearestVisits } from './neighbours';
 import { partsOf } from './parts';
 import { NEVER, type Prepared } from './prepared';
 import { restLinks } from './rest-links';
+import { shiftLines } from './shift-lines';
 import { prepareTravel } from './travel';
 import { twins } from './twins';
 
@@ -62,6 +63,7 @@ export function prepare(problem: Problem): Prepared & { readonly links: Links } 
     ...classes,
     ...pairs,
     ...limits,
+    limited: Uint8Array.from(limits.limitsOf, (of) => (of.length > 0 ? 1 : 0)),
     ...rest,
     ...shiftArrays(problem),
     ...breakArrays(shifts),
@@ -88,6 +90,7 @@ export function prepare(problem: Problem): Prepared & { readonly links: Links } 
     exact: Uint8Array.from(shifts, (s, i) => (isExact(problem, s, i, limits, rest) ? 1 : 0)),
     unfairPrice: prices.unfairPerSec ?? 0,
     hasSoft: hasSoft(problem),
+    shiftLine: shiftLines(shifts, { classOf: classes.shiftClass, ...travel }),
     softRate: softRates(problem, visits, isLead),
     ...nearestVisits(visitPlace, { sec: travel.travelSec, back: travel.travelBack, places }, NEIGHBOUR_LIMIT),
     ...nearestShifts(

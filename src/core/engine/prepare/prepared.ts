@@ -72,6 +72,9 @@ export interface Prepared {
 
   readonly eligible: Uint8Array;
 
+  /** Of each shift what a scan reads, side by side (state/cells.ts). */
+  readonly shiftLine: Int32Array;
+
   readonly shiftClass: Int32Array;
   readonly shiftDay: Int32Array;
   readonly shiftPerson: Int32Array;
@@ -114,6 +117,8 @@ export interface Prepared {
   /** Limits that a shift's work counts for, by limit number. */
   readonly limitsOf: readonly (readonly number[])[];
   readonly limitSec: Float64Array;
+  /** 1 where a shift's work counts for a limit. */
+  readonly limited: Uint8Array;
   /** Shifts of the same person close enough before or after for the rest between them to matter. */
   readonly restBefore: readonly (readonly number[])[];
   readonly restAfter: readonly (readonly number[])[];

@@ -1,5 +1,5 @@
+import { isLegWithinReach } from '../evaluate/around';
 import { readyOver } from '../evaluate/legs';
-import { isLegWithinReach } from '../evaluate/refresh';
 import { NEVER, type Prepared } from '../prepare/prepared';
 
 /**

@@ -1,11 +1,13 @@
-import { scanPositions } from '../evaluate/insertion';
+import { legPriceAt } from '../evaluate/around';
+import { freeAt } from '../evaluate/lanes';
 import { readyOver } from '../evaluate/legs';
 import { lateBeginning } from '../evaluate/slots';
 import { startAt } from '../evaluate/starts';
+import { FOUND_POSITION, FOUND_PRICE } from '../hot/table';
 import { NEVER } from '../prepare/prepared';
+import { CELL, PLACE } from '../state/cells';
 import { positionOf, removeAt } from '../state/edit';
 import { erasePin, pin, writePin } from '../state/pins';
-import type { Best } from '../state/routes';
 import { refresh, setLoose, touch, type Workspace } from '../state/workspace';
 import { place } from './place';
 
@@ -134,20 +136,20 @@ function placesIn(
   const n = routes.count[s]!;
   const last = lateBeginning(routes, cell);
   for (let p = 0; p <= n; p++) {
-    const from = routes.placeAt[row + p]!;
+    const from = routes.cells[(row + p) * CELL + PLACE]!;
     const leg = from * prep.places + place;
     let ready = NEVER;
     for (let i = 0; i <= prep.breakCount[s]!; i++) {
-      const free = routes.lanes.free[i]![row + p]!;
+      const free = freeAt(prep, routes, s, i, row + p);
       if (free >= NEVER) continue;
       ready = Math.min(ready, readyOver(prep, s, i, i, free, leg, p === 0 ? routes.beforeSec[s]! : 0));
     }
     if (ready > last) return;
     const begin = startAt(routes, cell, Math.max(ready, bounds.from));
     if (begin >= NEVER || begin > bounds.to) continue;
-    const on = place * prep.places + routes.placeAt[row + p + 1]!;
+    const on = place * prep.places + routes.cells[(row + p + 1) * CELL + PLACE]!;
     const legs = (prep.travelSec[leg]! + prep.travelSec[on]!) * prep.secPrice[s]!;
-    const price = legs - (n > 0 ? routes.legPrice[row + p]! : 0) + prep.standing[v * prep.shifts + s]!;
+    const price = legs - legPriceAt(prep, routes, s, row + p) + prep.standing[v * prep.shifts + s]!;
     found.push({ begin, cell, price });
   }
 }
@@ -224,7 +226,7 @@ interface Trial {
 function tryMoment(work: Workspace, v: number, begin: number, { bounds, people, units, best }: Trial): void {
   const { prep, routes } = work;
   const found: { s: number; p: number; price: number }[] = [];
-  const spot: Best = { shift: -1, position: 0, price: 0 };
+  const { hot } = routes;
   const { from } = spanOf(work, v, begin);
   for (let s = 0; s < prep.shifts; s++) {
     if (!isFor(work, v, s, bounds)) continue;
@@ -232,9 +234,10 @@ function tryMoment(work: Workspace, v: number, begin: number, { bounds, people, 
     const cell = v * prep.classes + prep.shiftClass[s]!;
     if (startAt(routes, cell, begin) !== begin) continue;
     writePin(work, v, cell, begin);
-    scanPositions(prep, routes, v, s, spot);
+    hot.scanPositions(v, s, Number.POSITIVE_INFINITY);
     erasePin(work, cell);
-    if (spot.price < Number.POSITIVE_INFINITY) found.push({ s, p: spot.position, price: spot.price });
+    const price = hot.floats[FOUND_PRICE / 8]!;
+    if (price < Number.POSITIVE_INFINITY) found.push({ s, p: hot.ints[FOUND_POSITION / 4]!, price });
   }
   found.sort((a, b) => a.price - b.price || a.s - b.s);
   let price = 0;

@@ -62,8 +62,10 @@ export function createSortKeys(work: Workspace): SortKeys {
 export function sortLoose(work: Workspace, sort: SortKeys, list: Int32Array, n: number): void {
   const order = drawOrder(work);
   const { scratch } = sort;
-  for (let i = 0; i < n; i++) {
-    scratch[i] = order === 'random' ? work.random.next() : sort.keys[order][list[i]!]!;
+  if (order === 'random') for (let i = 0; i < n; i++) scratch[i] = work.random.next();
+  else {
+    const keys = sort.keys[order];
+    for (let i = 0; i < n; i++) scratch[i] = keys[list[i]!]!;
   }
   for (let i = 1; i < n; i++) {
     const v = list[i]!;

@@ -1,7 +1,7 @@
 import { startPrice } from '../evaluate/starts';
 import type { Links } from '../prepare/links';
 import { NEVER, type Prepared } from '../prepare/prepared';
-import type { Routes } from './routes';
+import { type Routes, writeSlot } from './routes';
 
 /** Moments to which linked visits are pinned, and the units of equipment that they hold. */
 export interface Pins {
@@ -43,6 +43,7 @@ export function writePin(work: Board, v: number, cell: number, begin: number): v
   routes.windowSoft[slot] = startPrice(prep, v, cell, begin) === 0 ? begin : -NEVER;
   routes.windowFirst[cell] = slot;
   routes.windowCount[cell] = 1;
+  writeSlot(prep, routes, routes.slots, cell);
 }
 
 /** Gives a visit its own windows back. */
@@ -50,6 +51,7 @@ export function erasePin(work: Board, cell: number): void {
   const { routes, prep } = work;
   routes.windowFirst[cell] = prep.windowFirst[cell]!;
   routes.windowCount[cell] = prep.windowCount[cell]!;
+  writeSlot(prep, routes, routes.slots, cell);
 }
 
 /** Pins a visit for good, or lets it go again with NEVER. */

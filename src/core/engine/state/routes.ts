@@ -1,7 +1,24 @@
+import type { HotLoops } from '../hot/loops';
 import { NEVER, type Prepared } from '../prepare/prepared';
+import {
+  AT_PLACE,
+  CELL,
+  DEMAND,
+  EASE,
+  GENERAL,
+  KIND,
+  LAST,
+  LINE,
+  ON_SITE,
+  OPEN,
+  SLOT,
+  WAYS,
+  WINDOWS,
+  WORK,
+} from './cells';
 
 /**
- * Lanes over a route: lane j = j of the shift's breaks have been taken. Cells: [lane][rowOf[s] + p];
+ * Lanes over a route, where the two of cells.ts do not do: lane j = j of the shift's breaks have been taken. Cells: [lane][rowOf[s] + p];
  * position 0 is the start place, 1..n the stops, n+1 the end place.
  *
  *   free[j][p]    earliest moment at which the person is free to leave position p
@@ -16,7 +33,7 @@ export interface Lanes {
   readonly cost: readonly Float64Array[];
   readonly latest: readonly Int32Array[];
   readonly soft: readonly Int32Array[];
-  /** Later but cheaper ways to be free, EXTRA a cell; null when nothing in time can be bought. */
+  /** Later but cheaper ways to be free, WAYS a cell; null when nothing in time can be bought. */
   readonly extra: readonly Extra[] | null;
 }
 
@@ -26,42 +43,28 @@ export interface Extra {
   readonly cost: Float64Array;
 }
 
-/** Later but cheaper ways remembered a cell. What is beyond only makes an estimate too high, never a plan wrong. */
-export const EXTRA = 4;
-
-/** The best insertion found so far. */
+/** The best insertion found on a shift. */
 export interface Best {
-  shift: number;
   position: number;
   price: number;
 }
 
-/**
- * Best insertions of a visit on a shift, each valid while the route has the version noted with it: pairs of
- * [version × MEMO_POSITIONS + position, price], side by side because they are read together.
- */
-export type Memo = Float64Array;
-export const MEMO_POSITIONS = 32_768;
-
-export function createMemo(pairs: number): Memo {
-  return new Float64Array(pairs * 2).fill(-1);
-}
+type Windows = Pick<Routes, 'windowFirst' | 'windowCount' | 'windowOpen' | 'windowLatest' | 'windowSoft'>;
 
 /**
  * The search's one mutable picture of a plan. A route lives in a row of cells; a changed route gets a
  * fresh row, so that the old one is still there when the change is taken back.
  */
 export interface Routes {
+  /** The loops over all this; set once it lies in their memory. */
+  readonly hot: HotLoops;
   readonly room: number;
   /** First cell of a shift's route. */
   readonly rowOf: Int32Array;
   /** Visit at a position; −1 at both ends. */
   readonly visitAt: Int32Array;
-  readonly placeAt: Int32Array;
-  /** Price of the leg that leaves a position. */
-  readonly legPrice: Float64Array;
-  /** Its seconds, where travel does not change with the hour. */
-  readonly legSec: Int32Array;
+  /** Positions side by side, CELL integers each (cells.ts). */
+  readonly cells: Int32Array;
   readonly lanes: Lanes;
   readonly count: Int32Array;
   readonly load: Int32Array;
@@ -88,10 +91,19 @@ export interface Routes {
   /** Shift of a visit, −1 when it is a loose end. */
   readonly shiftOf: Int32Array;
   readonly scratch: Int32Array;
+  /** Ways to be free on a usual shift where that has cost something, by position: with the break still to take, behind, and up to WAYS more. */
+  readonly costBefore: Float64Array;
+  readonly costBehind: Float64Array;
+  readonly wayCount: Uint8Array;
+  readonly wayFree: Int32Array;
+  readonly wayCost: Float64Array;
+  /** Places of a route that a scan has noted, and the price of their legs. */
+  readonly spotAt: Int32Array;
+  readonly spotPrice: Float64Array;
   /** A number that no other content of this route has had. */
   readonly version: Int32Array;
-  readonly probe: Best;
   /** Windows in force by [v × classes + c]: the visit's own, or the moment to which it is pinned. */
+  readonly slots: Int32Array;
   readonly windowFirst: Int32Array;
   readonly windowCount: Int32Array;
   readonly windowOpen: Int32Array;
@@ -110,8 +122,8 @@ function createLanes(cells: number, prep: Prepared): Lanes {
     extra: prep.hasSoft
       ? each(() => ({
           count: new Uint8Array(cells),
-          free: new Int32Array(cells * EXTRA),
-          cost: new Float64Array(cells * EXTRA),
+          free: new Int32Array(cells * WAYS),
+          cost: new Float64Array(cells * WAYS),
         }))
       : null,
   };
@@ -122,18 +134,31 @@ function spareRows(prep: Prepared): number {
   return prep.shifts;
 }
 
-export function createRoutes(prep: Prepared): Routes {
+/** Whether any shift needs the general lanes. */
+function hasGeneral(prep: Prepared): boolean {
+  for (let s = 0; s < prep.shifts; s++) if (prep.shiftLine[s * LINE + KIND] === GENERAL) return true;
+  return false;
+}
+
+/** Routes without stops, not yet in the memory of the loops. */
+export function createRoutes(prep: Prepared): Omit<Routes, 'hot'> {
   const room = prep.routeRoom;
   const cells = room * (prep.shifts + spareRows(prep));
   const ints = (): Int32Array => new Int32Array(prep.shifts);
+  const ways = prep.hasSoft ? cells : 0;
+  const windows = {
+    windowFirst: prep.windowFirst.slice(),
+    windowCount: prep.windowCount.slice(),
+    windowOpen: prep.windowOpen.slice(),
+    windowLatest: prep.windowLatest.slice(),
+    windowSoft: prep.windowSoft.slice(),
+  };
   return {
     room,
     rowOf: Int32Array.from({ length: prep.shifts }, (_, s) => s * room),
     visitAt: new Int32Array(cells).fill(-1),
-    placeAt: new Int32Array(cells),
-    legPrice: new Float64Array(cells),
-    legSec: new Int32Array(cells),
-    lanes: createLanes(cells, prep),
+    cells: new Int32Array(cells * CELL),
+    lanes: createLanes(hasGeneral(prep) ? cells : 0, prep),
     count: ints(),
     load: ints(),
     fetches: ints(),
@@ -152,12 +177,46 @@ export function createRoutes(prep: Prepared): Routes {
     limitUsed: new Float64Array(prep.limitSec.length),
     shiftOf: new Int32Array(prep.visits).fill(-1),
     scratch: new Int32Array(room),
+    costBefore: new Float64Array(ways),
+    costBehind: new Float64Array(ways),
+    wayCount: new Uint8Array(ways),
+    wayFree: new Int32Array(ways * WAYS),
+    wayCost: new Float64Array(ways * WAYS),
+    spotAt: new Int32Array(room),
+    spotPrice: new Float64Array(room),
     version: ints(),
-    probe: { shift: -1, position: 0, price: 0 },
-    windowFirst: prep.windowFirst.slice(),
-    windowCount: prep.windowCount.slice(),
-    windowOpen: prep.windowOpen.slice(),
-    windowLatest: prep.windowLatest.slice(),
-    windowSoft: prep.windowSoft.slice(),
+    slots: slotsOf(prep, windows),
+    ...windows,
   };
+}
+
+/** A visit on a day as the windows in force leave it (cells.ts); written anew whenever they change. */
+export function writeSlot(prep: Prepared, windows: Windows, slots: Int32Array, cell: number): void {
+  const slot = cell * SLOT;
+  const first = windows.windowFirst[cell]!;
+  const count = windows.windowCount[cell]!;
+  let open: number = NEVER;
+  let last = -NEVER;
+  for (let w = first; w < first + count; w++) {
+    open = Math.min(open, windows.windowOpen[w]!);
+    last = Math.max(last, windows.windowLatest[w]!);
+  }
+  slots[slot + WINDOWS] = count;
+  slots[slot + OPEN] = open;
+  slots[slot + LAST] = last;
+  slots[slot + EASE] = count === 1 ? windows.windowSoft[first]! : prep.hasSoft ? -NEVER : NEVER;
+}
+
+function slotsOf(prep: Prepared, windows: Windows): Int32Array {
+  const slots = new Int32Array(prep.visits * prep.classes * SLOT);
+  for (let v = 0; v < prep.visits; v++) {
+    for (let cell = v * prep.classes; cell < (v + 1) * prep.classes; cell++) {
+      writeSlot(prep, windows, slots, cell);
+      slots[cell * SLOT + ON_SITE] = prep.duration[cell]!;
+      slots[cell * SLOT + AT_PLACE] = prep.visitPlace[v]!;
+      slots[cell * SLOT + DEMAND] = prep.visitDemand[v]!;
+      slots[cell * SLOT + WORK] = prep.workDuration[cell]!;
+    }
+  }
+  return slots;
 }

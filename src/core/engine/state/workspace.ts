@@ -1,9 +1,13 @@
 import type { Random } from '../../base/random';
-import type { Blink } from '../evaluate/insertion';
+import { hasRoom, scanOther } from '../evaluate/insertion';
 import { refreshRoute } from '../evaluate/refresh';
+import { startLoops } from '../hot/machine';
+import { BLINK_LEFT } from '../hot/table';
 import type { Links } from '../prepare/links';
 import type { Prepared } from '../prepare/prepared';
+import { GENERAL, KIND, LINE } from './cells';
 import { addLoose, createLooseEnds, dropLoose, type LooseEnds } from './loose-ends';
+import { createNear, type Near } from './near-shifts';
 import { createPins, forgetPinChanges, type Pins, takePinsBack } from './pins';
 import { createRoutes, type Routes } from './routes';
 
@@ -25,7 +29,11 @@ export interface Workspace {
   readonly links: Links;
   readonly routes: Routes;
   readonly random: Random;
-  readonly blink: Blink;
+  /** How many routes to look at before one is passed over ("blink"), drawn from a geometric distribution. */
+  readonly drawBlink: () => number;
+  readonly near: Near;
+  /** Whether an insertion changes nothing but its route: no links, sites or parts to fetch. */
+  readonly isPlain: boolean;
   readonly loose: LooseEnds;
   readonly pins: Pins;
   /** Price of the plan in hand, micros, loose ends included. */
@@ -55,8 +63,16 @@ export interface Workspace {
 const BLINK_RATE = 0.01;
 
 export function createWorkspace(prep: Prepared & { readonly links: Links }, random: Random): Workspace {
-  const routes = createRoutes(prep);
-  const draw = (): number => 1 + Math.floor(Math.log(1 - random.next()) / Math.log(1 - BLINK_RATE));
+  const routes = createRoutes(prep) as Routes;
+  const near = createNear(prep);
+  const drawBlink = (): number => 1 + Math.floor(Math.log(1 - random.next()) / Math.log(1 - BLINK_RATE));
+  const hot = startLoops(prep, routes, near, {
+    scanOther: (v, s) => scanOther(prep, routes, v, s),
+    hasRoom: (v, s) => (hasRoom(prep, routes, v, s) ? 1 : 0),
+    drawBlink,
+  });
+  Object.assign(routes, { hot });
+  hot.ints[BLINK_LEFT / 4] = drawBlink();
   const { shifts } = prep;
   const saved = (now: Int32Array) => ({ now, was: new Int32Array(shifts) });
   const count = saved(routes.count);
@@ -69,11 +85,13 @@ export function createWorkspace(prep: Prepared & { readonly links: Links }, rand
     links: prep.links,
     routes,
     random,
-    blink: { left: draw(), draw },
+    drawBlink,
+    near,
+    isPlain: !prep.links.hasLinks && !prep.hasSites && prep.needsFetch === null,
     loose: createLooseEnds(prep.visits),
     pins: createPins(prep),
     price: 0,
-    touched: new Int32Array(shifts),
+    touched: near.touched,
     touchedCount: 0,
     touchedAt: new Int32Array(shifts).fill(-1),
     before: {
@@ -187,11 +205,41 @@ export function setLoose(work: Workspace, v: number, loose: boolean): void {
  * or one that hangs on it by the rest between days, cannot be done, or a limit on work is exceeded.
  */
 export function refresh(work: Workspace, s: number): boolean {
-  const { prep, routes } = work;
+  const { routes } = work;
   const price = routes.price[s]!;
   const visitSec = routes.visitSec[s]!;
   const workSec = routes.workSec[s]!;
-  let isPossible = refreshRoute(prep, routes, s);
+  const isPossible = refreshRoute(work.prep, routes, s);
+  return carryOn(work, s, { price, visitSec, workSec, isPossible });
+}
+
+/** The same after visit v went in behind position p of a route that lay at `fromRow` and was right. */
+export function refreshInserted(work: Workspace, v: number, s: number, p: number, fromRow: number): boolean {
+  const { prep, routes } = work;
+  const isSimple =
+    work.isPlain &&
+    prep.exact[s] === 0 &&
+    prep.hasReach[s] === 0 &&
+    prep.shiftLine[s * LINE + KIND] !== GENERAL;
+  if (!isSimple || routes.count[s]! < 2) return refresh(work, s);
+  const price = routes.price[s]!;
+  const visitSec = routes.visitSec[s]!;
+  const isPossible = routes.hot.insertUsual(v, s, p, fromRow) === 1;
+  return carryOn(work, s, { price, visitSec, workSec: routes.workSec[s]!, isPossible });
+}
+
+interface Was {
+  readonly price: number;
+  readonly visitSec: number;
+  readonly workSec: number;
+  readonly isPossible: boolean;
+}
+
+/** Carries what a recomputed route costs and works into what hangs on it. */
+function carryOn(work: Workspace, s: number, was: Was): boolean {
+  const { prep, routes } = work;
+  const { price, visitSec, workSec } = was;
+  let { isPossible } = was;
   work.lastVersion = (work.lastVersion + 1) & 0x7fffffff;
   routes.version[s] = work.lastVersion;
   work.price += routes.price[s]! - price;

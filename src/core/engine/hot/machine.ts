@@ -1,0 +1,129 @@
+import type { Prepared } from '../prepare/prepared';
+import type { Near } from '../state/near-shifts';
+import type { Routes } from '../state/routes';
+import { COMPILED } from './compiled';
+import type { Host, HotLoops } from './loops';
+import { type Places, Removal } from './memory';
+import * as T from './table';
+
+const OF_PREPARED: Places<Prepared> = {
+  shiftLine: T.P_SHIFT_LINE,
+  travelSec: T.P_TRAVEL_SEC,
+  travelBack: T.P_TRAVEL_BACK,
+  travelM: T.P_TRAVEL_M,
+  travelMBack: T.P_TRAVEL_M_BACK,
+  standing: T.P_STANDING,
+  eligible: T.P_ELIGIBLE,
+  secPrice: T.P_SEC_PRICE,
+  outPrice: T.P_OUT_PRICE,
+  detourSaves: T.P_DETOUR_SAVES,
+  softRate: T.P_SOFT_RATE,
+  overtimePrice: T.P_OVERTIME_PRICE,
+  sitePrice: T.P_SITE_PRICE,
+  needsFetch: T.P_NEEDS_FETCH,
+  shiftVia: T.P_SHIFT_VIA,
+  limited: T.P_LIMITED,
+  hasReach: T.P_HAS_REACH,
+  reachSec: T.P_REACH_SEC,
+  reachM: T.P_REACH_M,
+  firstReachSec: T.P_FIRST_REACH_SEC,
+  firstReachM: T.P_FIRST_REACH_M,
+  shiftMaxTravel: T.P_MAX_TRAVEL,
+  shiftPerson: T.P_SHIFT_PERSON,
+  fairSec: T.P_FAIR_SEC,
+  shiftTwin: T.P_SHIFT_TWIN,
+  neighbours: T.P_NEIGHBOURS,
+  nearShifts: T.P_NEAR_SHIFTS,
+  promiseFirst: T.P_PROMISE_FIRST,
+  promiseCount: T.P_PROMISE_COUNT,
+  promiseOpen: T.P_PROMISE_OPEN,
+  promiseClose: T.P_PROMISE_CLOSE,
+  latePrice: T.P_LATE_PRICE,
+  missedPrice: T.P_MISSED_PRICE,
+  marginPrice: T.P_MARGIN_PRICE,
+};
+
+const OF_ROUTES: Places<Routes> = {
+  cells: T.P_CELLS,
+  slots: T.P_SLOTS,
+  rowOf: T.P_ROW_OF,
+  count: T.P_COUNT,
+  load: T.P_LOAD,
+  fetches: T.P_FETCHES,
+  penalty: T.P_PENALTY,
+  price: T.P_PRICE,
+  isSplit: T.P_IS_SPLIT,
+  travelSec: T.P_TRAVEL_TOTAL,
+  visitSec: T.P_VISIT_SEC,
+  startSec: T.P_START_SEC,
+  beforeSec: T.P_BEFORE_SEC,
+  endLimit: T.P_END_LIMIT,
+  personSec: T.P_PERSON_SEC,
+  version: T.P_VERSION,
+  visitAt: T.P_VISIT_AT,
+  shiftOf: T.P_SHIFT_OF,
+  windowFirst: T.P_WINDOW_FIRST,
+  windowCount: T.P_WINDOW_COUNT,
+  windowOpen: T.P_WINDOW_OPEN,
+  windowLatest: T.P_WINDOW_LATEST,
+  windowSoft: T.P_WINDOW_SOFT,
+  costBefore: T.P_COST_0,
+  costBehind: T.P_COST_1,
+  wayCount: T.P_WAY_COUNT,
+  wayFree: T.P_WAY_FREE,
+  wayCost: T.P_WAY_COST,
+  spotAt: T.P_SPOT_AT,
+  spotPrice: T.P_SPOT_PRICE,
+};
+
+const OF_NEAR: Places<Near> = {
+  memo: T.P_MEMO,
+  shiftMark: T.P_SHIFT_MARK,
+  twinMark: T.P_TWIN_MARK,
+  touched: T.P_TOUCHED,
+  shifts: T.P_LIST_SHIFTS,
+  count: T.P_LIST_COUNT,
+  left: T.P_LIST_LEFT,
+  before: T.P_LIST_BEFORE,
+  place: T.P_SHIFT_PLACE,
+};
+
+let compiled: WebAssembly.Module | null = null;
+
+/** The loops are compiled once a process: some 12 KB. */
+function program(): WebAssembly.Module {
+  compiled ??= new WebAssembly.Module(Uint8Array.from(atob(COMPILED), (c) => c.charCodeAt(0)));
+  return compiled;
+}
+
+/**
+ * Moves what the loops read and write into a memory of their own and gives the loops over it. The fields of `prep`,
+ * `routes` and `near` are views of that memory afterwards: the same numbers, seen by both sides.
+ */
+export function startLoops(prep: Prepared, routes: Routes, near: Near, host: Host): HotLoops {
+  const removal = new Removal();
+  removal.add(prep, OF_PREPARED);
+  removal.add(routes, OF_ROUTES);
+  removal.add(near, OF_NEAR);
+  const memory = removal.carryOut();
+  const ints = new Int32Array(memory.buffer);
+  const floats = new Float64Array(memory.buffer);
+  const int = (address: number, value: number): void => {
+    ints[address / 4] = value;
+  };
+  floats[T.PRICE_PER_M / 8] = prep.pricePerM;
+  floats[T.UNFAIR_PRICE / 8] = prep.unfairPrice;
+  int(T.PLACES, prep.places);
+  int(T.SHIFTS, prep.shifts);
+  int(T.CLASSES, prep.classes);
+  int(T.ROOM, routes.room);
+  int(T.HAS_SOFT, prep.hasSoft ? 1 : 0);
+  int(T.HAS_SITES, prep.hasSites ? 1 : 0);
+  int(T.WIDE_SEC, prep.travelSec instanceof Int32Array ? 1 : 0);
+  int(T.WIDE_M, prep.travelM instanceof Int32Array ? 1 : 0);
+  int(T.MARGIN_SEC, prep.marginSec);
+  int(T.NEIGHBOUR_COUNT, prep.neighbourCount);
+  int(T.NEAR_SHIFT_COUNT, prep.nearShiftCount);
+  const instance = new WebAssembly.Instance(program(), { env: { memory }, host: { ...host } });
+  return { ...(instance.exports as unknown as Omit<HotLoops, 'ints' | 'floats'>), ints, floats };
+}
