@@ -6,6 +6,8 @@ const AVERAGE_REMOVED = 10;
 const LONGEST_STRING = 10;
 const SPLIT_RATE = 0.5;
 const SPLIT_GROWTH = 0.01;
+/** Iterations that begin near the same visit. */
+const STAY = 200;
 
 /**
  * Takes strings of visits near a random seed out of their routes: adjacent string removal with
@@ -14,7 +16,7 @@ const SPLIT_GROWTH = 0.01;
  */
 export function ruinStrings(work: Workspace): number {
   const { prep, routes, random } = work;
-  const seed = work.seeds[random.below(work.seeds.length)]!;
+  const seed = drawSeed(work);
   const average = averageStops(work);
   const longest = Math.min(LONGEST_STRING, Math.max(1, average));
   const most = (4 * AVERAGE_REMOVED) / (1 + longest) - 1;
@@ -30,6 +32,23 @@ export function ruinStrings(work: Workspace): number {
     cut++;
   }
   return seed;
+}
+
+/**
+ * A visit drawn at random; where there are many, one near another for a while before moving on, so that what is
+ * read of visits, routes and travel is still at hand from the iterations before.
+ */
+function drawSeed(work: Workspace): number {
+  const { prep, random, seeds, focus } = work;
+  if (seeds !== work.movable || seeds.length <= prep.neighbourCount)
+    return seeds[random.below(seeds.length)]!;
+  if (focus.left === 0) {
+    focus.at = seeds[random.below(seeds.length)]!;
+    focus.left = STAY;
+  }
+  focus.left--;
+  const v = prep.neighbours[focus.at * prep.neighbourCount + random.below(prep.neighbourCount)]!;
+  return prep.visitHeld[v] === 1 ? focus.at : v;
 }
 
 function averageStops(work: Workspace): number {

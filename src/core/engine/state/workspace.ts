@@ -58,6 +58,8 @@ export interface Workspace {
   readonly movable: Int32Array;
   /** Of those, the ones that an iteration begins at. */
   seeds: Int32Array;
+  /** Near which visit iterations begin, and for how many more. */
+  readonly focus: { at: number; left: number };
 }
 
 const BLINK_RATE = 0.01;
@@ -129,6 +131,7 @@ export function createWorkspace(prep: Prepared & { readonly links: Links }, rand
     usedRoutes: 0,
     movable,
     seeds: movable,
+    focus: { at: 0, left: 0 },
   };
   for (let s = 0; s < shifts; s++) refreshRoute(prep, routes, s);
   for (let v = 0; v < prep.visits; v++) {
