@@ -129,6 +129,7 @@ const prices = z.strictObject({
   siteTrip: price.optional(),
   marginSec: span.optional(),
   unfairPerSec: price.optional(),
+  sharedOvertimePerSec: price.optional(),
 });
 
 export const problemSchema = z.strictObject({
@@ -151,7 +152,9 @@ export const problemSchema = z.strictObject({
   shifts: z.array(shift),
   visits: z.array(visit),
   equipment: z.array(z.strictObject({ id, kind: id, free: z.array(interval) })).optional(),
-  limits: z.array(z.strictObject({ id, shiftIds: z.array(id), maxWorkSec: span })).optional(),
+  limits: z
+    .array(z.strictObject({ id, shiftIds: z.array(id), maxWorkSec: span, overtimeAfterSec: span.optional() }))
+    .optional(),
   rules: z.strictObject({
     skills: z.boolean(),
     territory: z.enum(['home', 'home-and-cover', 'anybody']),

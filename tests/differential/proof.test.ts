@@ -31,7 +31,17 @@ describe('small problems solved to their optimum', () => {
 
   it('with many features: never dearer than what the search finds, and exact where it claims', () => {
     const separate = FEATURES.filter(
-      (f) => !['people', 'equipment', 'order', 'same-person', 'fair-share', 'limits', 'rest'].includes(f),
+      (f) =>
+        ![
+          'people',
+          'equipment',
+          'order',
+          'same-person',
+          'fair-share',
+          'limits',
+          'shared-overtime',
+          'rest',
+        ].includes(f),
     );
     let claimed = 0;
     for (let seed = 1; seed <= 25; seed++) {
@@ -54,6 +64,8 @@ describe('nothing is claimed', () => {
     ).toBeNull();
     const linked = everyFeature(2, { visits: 8, persons: 3, days: 1 }, ['fair-share']);
     expect(proveByEnumeration(prepare(linked), never)).toBeNull();
+    const week = everyFeature(2, { visits: 8, persons: 3, days: 1 }, ['shared-overtime']);
+    expect(proveByEnumeration(prepare(week), never)).toBeNull();
     const small = randomProblem(1, { visits: 9, persons: 3, days: 1 });
     expect(proveByEnumeration(prepare(small), () => true)).toBeNull();
   });

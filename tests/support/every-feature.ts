@@ -32,6 +32,7 @@ export const FEATURES = [
   'levels',
   'loans',
   'day-limits',
+  'shared-overtime',
 ] as const;
 export type Feature = (typeof FEATURES)[number];
 
@@ -167,12 +168,13 @@ export function withFeatures(plain: Problem, wanted: readonly Feature[], random:
       },
       { id: 'tester-1', kind: 'tester', free: [{ startSec: 8 * HOUR, endSec: 15 * HOUR }] },
     ],
-    ...(features.has('limits')
+    ...(features.has('limits') || features.has('shared-overtime')
       ? {
           limits: personIds.slice(0, 2).map((id) => ({
             id: `week of ${id}`,
             shiftIds: shifts.filter((s) => s.personId === id).map((s) => s.id),
             maxWorkSec: (3 + random.below(10)) * HOUR,
+            ...(features.has('shared-overtime') ? { overtimeAfterSec: (1 + random.below(8)) * HOUR } : {}),
           })),
         }
       : {}),
@@ -202,6 +204,7 @@ export function withFeatures(plain: Problem, wanted: readonly Feature[], random:
       ...(features.has('base') ? { changed: 5_000_000 } : {}),
       ...(features.has('margin') ? { marginPerSec: 3000, marginSec: 1800 } : {}),
       ...(features.has('fair-share') ? { unfairPerSec: 4000 } : {}),
+      ...(features.has('shared-overtime') ? { sharedOvertimePerSec: 9000 } : {}),
       ...(features.has('sites') ? { siteTrip: 6_000_000 } : {}),
     },
   };

@@ -192,9 +192,11 @@ function changeOf(board: Board, next: TimedPlan): Parts {
   const partsOf = (plan: TimedPlan, routes: ReadonlyMap<string, TimedRoute>): Parts => {
     const own = differing.flatMap((id) => routes.get(id) ?? []);
     const parts = pricePlan({ routes: own, unplanned: plan.unplanned }, index);
-    if (!index.problem.prices.unfairPerSec) return parts;
-    // The fair share is of all the work, not of the days that differ.
-    return { ...parts, unfairShare: pricePlan({ routes: plan.routes, unplanned: [] }, index).unfairShare };
+    const { unfairPerSec, sharedOvertimePerSec } = index.problem.prices;
+    if (!unfairPerSec && !sharedOvertimePerSec) return parts;
+    // The fair share and the hours of a week are of all the work, not of the days that differ.
+    const { unfairShare, sharedOvertime } = pricePlan({ routes: plan.routes, unplanned: [] }, index);
+    return { ...parts, unfairShare, sharedOvertime };
   };
   const was = partsOf(board.timed, before);
   const is = partsOf(next, after);

@@ -35,6 +35,7 @@ export const OBJECTIVES = [
   'siteTrips',
   'margin',
   'changed',
+  'sharedOvertime',
 ] as const;
 export type Objective = (typeof OBJECTIVES)[number];
 

@@ -184,11 +184,13 @@ export interface EquipmentUnit {
   readonly free: readonly Interval[];
 }
 
-/** Shifts that share a limit: a contractor's hours of a week. */
+/** Shifts that share a limit: a contractor's hours of a week, or the hours of a week beyond which work is dearer. */
 export interface WorkLimit {
   readonly id: string;
   readonly shiftIds: readonly string[];
   readonly maxWorkSec: number;
+  /** Work beyond this costs `sharedOvertimePerSec` a second more; absent is never. */
+  readonly overtimeAfterSec?: number | undefined;
 }
 
 export const MATCHES = ['equals', 'at-least', 'at-most', 'contains', 'one-of'] as const;
@@ -246,6 +248,8 @@ export interface Prices extends VisitPrices {
   readonly personOut: number;
   /** Margin wanted between the start and the close of its window. */
   readonly marginSec?: number | undefined;
+  /** For each second of work beyond the normal hours of shifts that share a limit, beside what it costs anyway. */
+  readonly sharedOvertimePerSec?: number | undefined;
   /** For each second that a person works beyond a fair share of all the work. */
   readonly unfairPerSec?: number | undefined;
 }

@@ -13,6 +13,7 @@ import type { Measure } from './measure';
 import { missedWindows } from './missed-windows';
 import { overtime } from './overtime';
 import { personsOut } from './persons-out';
+import { sharedOvertime } from './shared-overtime';
 import { siteTrips } from './site-trips';
 import { travelDistance } from './travel-distance';
 import { travelTime } from './travel-time';
@@ -39,4 +40,5 @@ export const ALL_OBJECTIVES: Readonly<Record<Objective, Measure>> = {
   siteTrips,
   margin,
   changed,
+  sharedOvertime,
 };

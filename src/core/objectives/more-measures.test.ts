@@ -20,6 +20,7 @@ interface World {
   readonly visits?: Visit[];
   readonly routes?: PlannedRoute[];
   readonly prices?: Partial<Problem['prices']>;
+  readonly limits?: Problem['limits'];
 }
 
 function part(objective: Objective, world: World): { amount: number; price: number } {
@@ -31,7 +32,10 @@ function part(objective: Objective, world: World): { amount: number; price: numb
     unplannedVisitIds: [],
     price: 0,
   };
-  const verdict = verifyPlan({ ...base, prices: { ...base.prices, ...world.prices } }, plan);
+  const verdict = verifyPlan(
+    { ...base, limits: world.limits, prices: { ...base.prices, ...world.prices } },
+    plan,
+  );
   if (verdict.kind !== 'judged') throw new Error('the plan can be read');
   return verdict.parts[objective];
 }
@@ -73,6 +77,35 @@ describe('who does it', () => {
     const changed = (personId: string, dayIx: number) =>
       part('changed', { visits: [aVisit({ base: { personId, dayIx } })], prices: { changed: 5 } }).amount;
     expect([changed('q', 0), changed('other', 0), changed('q', 1)]).toEqual([0, 1, 1]);
+  });
+});
+
+describe('hours beyond those of a week', () => {
+  /**
+   * Overtime beyond 40 h in the week at 1.5 times (US Fair Labor Standards Act, 29 U.S.C. § 207, from memory): at a
+   * pay of 2 a second, half of it on top beyond the limit. Two days of 1 h 32 each stand for the week.
+   */
+  it('are paid half as much again on top', () => {
+    const shifts = [
+      aShift({ payPerSec: 2 }),
+      aShift({ id: 't', dayIx: 1, startSec: at(32), endSec: at(41), payPerSec: 2 }),
+    ];
+    const next = day({
+      shiftId: 't',
+      departSec: at(32),
+      stops: [{ visitId: 'w', startSec: at(32, 16) }],
+      arriveSec: at(33, 32),
+    });
+    const visits = [aVisit(), aVisit({ id: 'w' })];
+    const costs = (overtimeAfterSec?: number) => {
+      const limits = [{ id: 'week', shiftIds: ['s', 't'], maxWorkSec: 48 * HOUR, overtimeAfterSec }];
+      const world = { shifts, visits, routes: [day(), next], prices: { sharedOvertimePerSec: 1 }, limits };
+      return { labour: part('labour', world).price, over: part('sharedOvertime', world) };
+    };
+    const whole = 2 * at(1, 32);
+    expect(costs()).toEqual({ labour: 2 * whole, over: { amount: 0, price: 0 } });
+    expect(costs(whole)).toEqual({ labour: 2 * whole, over: { amount: 0, price: 0 } });
+    expect(costs(whole - 600)).toEqual({ labour: 2 * whole, over: { amount: 600, price: 600 } });
   });
 });
 

@@ -59,6 +59,7 @@ export const OBJECTIVE_WORDS: Readonly<Record<Objective, ObjectiveWords>> = {
   siteTrips: { name: 'Trips to shared sites', amount: count },
   margin: { name: 'Margin short', amount: durationText },
   changed: { name: 'Changed', amount: count },
+  sharedOvertime: { name: 'Overtime of the week', amount: durationText },
 };
 
 /** Measures that mean something only where the playbook has a price for them. */
@@ -71,6 +72,7 @@ const ONLY_IF_PRICED: ReadonlySet<Objective> = new Set<Objective>([
   'siteTrips',
   'margin',
   'changed',
+  'sharedOvertime',
 ]);
 
 /** The measures worth a line: the usual ones, and any other that costs something in one of the plans. */

@@ -208,6 +208,8 @@ function limitsOf(problem: Problem) {
       limits.flatMap((limit, i) => (limit.shiftIds.includes(s.id) ? [i] : [])),
     ),
     limitSec: Float64Array.from(limits, (limit) => limit.maxWorkSec),
+    normalSec: Float64Array.from(limits, (limit) => limit.overtimeAfterSec ?? Number.POSITIVE_INFINITY),
+    sharedOvertimePrice: problem.prices.sharedOvertimePerSec ?? 0,
   };
 }
 

@@ -117,6 +117,9 @@ export interface Prepared {
   /** Limits that a shift's work counts for, by limit number. */
   readonly limitsOf: readonly (readonly number[])[];
   readonly limitSec: Float64Array;
+  /** Work beyond which a limit's shifts cost more, Infinity where they never do; and what a second then costs, micros. */
+  readonly normalSec: Float64Array;
+  readonly sharedOvertimePrice: number;
   /** 1 where a shift's work counts for a limit. */
   readonly limited: Uint8Array;
   /** Shifts of the same person close enough before or after for the rest between them to matter. */

@@ -40,7 +40,7 @@ export function ruinStrings(work: Workspace): number {
  */
 function drawSeed(work: Workspace): number {
   const { prep, random, seeds, focus } = work;
-  if (seeds !== work.movable || seeds.length <= prep.neighbourCount)
+  if (seeds !== work.movable || seeds.length <= prep.neighbourCount + 1)
     return seeds[random.below(seeds.length)]!;
   if (focus.left === 0) {
     focus.at = seeds[random.below(seeds.length)]!;

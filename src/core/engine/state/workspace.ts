@@ -250,7 +250,12 @@ function carryOn(work: Workspace, s: number, was: Was): boolean {
   const limits = prep.limitsOf[s]!;
   for (let i = 0; i < limits.length; i++) {
     const limit = limits[i]!;
-    routes.limitUsed[limit]! += routes.workSec[s]! - workSec;
+    const used = routes.limitUsed[limit]!;
+    routes.limitUsed[limit] = used + routes.workSec[s]! - workSec;
+    if (prep.sharedOvertimePrice > 0) {
+      const over = (sec: number): number => Math.max(0, sec - prep.normalSec[limit]!);
+      work.price += (over(routes.limitUsed[limit]!) - over(used)) * prep.sharedOvertimePrice;
+    }
     if (routes.limitUsed[limit]! > prep.limitSec[limit]!) isPossible = false;
   }
   if (prep.restAfter[s]!.length + prep.restBefore[s]!.length > 0 && !spreadRest(work, s)) return false;
