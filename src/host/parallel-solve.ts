@@ -29,8 +29,8 @@ export interface ParallelOptions {
   readonly program: URL;
   /** One cell; anything but 0 asks all threads to end. */
   readonly stopFlag?: SharedArrayBuffer | undefined;
-  /** Called with each plan that is whole, and the share of the budget that is used. */
-  readonly onPlan?: (plan: Plan, share: number) => void;
+  /** Called with each plan that is whole, the share of the budget that is used, and the iterations so far. */
+  readonly onPlan?: (plan: Plan, share: number, iterations: number) => void;
 }
 
 /** Visits from which on a problem is cut into parts; below, threads search the whole with different seeds. */
@@ -39,6 +39,11 @@ const CUT_FROM = 2000;
 const ROUND_SECONDS = 8;
 const FEWEST_ROUNDS = 2;
 const MOST_ROUNDS = 8;
+
+/** Whether a problem is large enough for parts, and can be cut into them. */
+export function goesInParts(problem: Problem): boolean {
+  return problem.visits.length >= CUT_FROM && canCut(problem);
+}
 
 interface Crew {
   ask(i: number, order: PieceOrder): Promise<PieceResult>;
@@ -87,7 +92,7 @@ function buffersOf({ problem: { travel }, cooling }: PieceOrder): ArrayBuffer[] 
 export async function solveInThreads(problem: Problem, options: ParallelOptions): Promise<PieceResult> {
   const crew = hire(options.threads, options.program);
   try {
-    return problem.visits.length >= CUT_FROM && canCut(problem)
+    return goesInParts(problem)
       ? await inRounds(problem, options, crew)
       : await sideBySide(problem, options, crew);
   } finally {
@@ -159,7 +164,7 @@ async function inRounds(problem: Problem, options: ParallelOptions, crew: Crew):
     }
     plan = joinPlans(problem, plans);
     if (r === 0) constructedPrice = constructed;
-    options.onPlan?.(plan, (r + 1) / rounds);
+    options.onPlan?.(plan, (r + 1) / rounds, iterations);
     if (Atomics.load(flag, 0) !== 0) break;
   }
   return { ok: true, plan: plan!, iterations, constructedPrice };

@@ -1,21 +1,25 @@
+import { availableParallelism } from 'node:os';
 import { parentPort, workerData } from 'node:worker_threads';
 import type { ProgressPoint } from '@/contract/run';
-import { type SearchState, solve } from '@/core/engine/index';
+import { solve } from '@/core/engine/index';
 import { OBJECTIVES, type Plan, type Problem, verifyPlan } from '@/core/index';
 import { createLinearModels } from '@/host/linear-models';
+import { goesInParts, solveInThreads } from '@/host/parallel-solve';
 import type { SearchMessage, SearchOrder } from './search-messages';
 
 const PROGRESS_MS = 400;
 const SAVE_MS = 3000;
+/** Beyond this many parts too much lies on their borders. */
+const MOST_THREADS = 4;
 
 function say(message: SearchMessage): void {
   parentPort?.postMessage(message);
 }
 
-function pointOf(problem: Problem, plan: Plan, state: SearchState, second: number): ProgressPoint {
+function pointOf(problem: Problem, plan: Plan, iterations: number, second: number): ProgressPoint {
   const verdict = verifyPlan(problem, plan);
   const prices = verdict.kind === 'judged' ? OBJECTIVES.map((o) => verdict.parts[o].price) : [];
-  return { second, iterations: state.iterations, price: plan.price, prices };
+  return { second, iterations, price: plan.price, prices };
 }
 
 /** Price of the plan that the run began with, as it stands under these rules and prices. */
@@ -38,14 +42,56 @@ function proofSeconds({ visits }: Problem, seconds: number): number {
   return Math.min(PROOF_SECONDS, seconds * (visits.length <= FEW_VISITS ? PROOF_SHARE_OF_FEW : PROOF_SHARE));
 }
 
-async function run(order: SearchOrder): Promise<void> {
-  const { problem, start, seed, seconds } = order;
-  const linear = await createLinearModels();
-  const flag = new Int32Array(order.stopFlag);
+/** Tells of progress now and then, and hands over the best plan less often. */
+function createReporter(problem: Problem): (plan: () => Plan, iterations: number) => void {
   const startedAt = performance.now();
   let saidAt = Number.NEGATIVE_INFINITY;
   let savedAt = Number.NEGATIVE_INFINITY;
   let saidPrice = Number.NaN;
+  return (plan, iterations) => {
+    const now = performance.now();
+    if (now - saidAt < PROGRESS_MS) return;
+    saidAt = now;
+    const best = plan();
+    const save = best.price !== saidPrice && now - savedAt > SAVE_MS;
+    if (save) savedAt = now;
+    saidPrice = best.price;
+    const point = pointOf(problem, best, iterations, (now - startedAt) / 1000);
+    say({ kind: 'progress', point, best: save ? best : null });
+  };
+}
+
+interface Found {
+  readonly plan: Plan;
+  readonly stop: string;
+  readonly iterations: number;
+  readonly bound: number | null;
+}
+
+type Searched = Found | { readonly heldVisitIds: readonly string[] };
+
+/** A large problem in parts, as many as there are processors for them; nothing is proven of one. */
+async function searchInParts(order: SearchOrder, threads: number): Promise<Searched> {
+  const { problem, start, seed, seconds, stopFlag } = order;
+  const report = createReporter(problem);
+  const result = await solveInThreads(problem, {
+    threads,
+    seed,
+    budget: { kind: 'seconds', seconds },
+    start: start ?? undefined,
+    program: new URL('./solve-thread.mjs', import.meta.url),
+    stopFlag,
+    onPlan: (plan, _share, iterations) => report(() => plan, iterations),
+  });
+  if (!result.ok) return { heldVisitIds: result.visitIds };
+  const stop = Atomics.load(new Int32Array(stopFlag), 0) !== 0 ? 'stopped' : 'budget';
+  return { plan: result.plan, stop, iterations: result.iterations, bound: null };
+}
+
+async function searchWhole(order: SearchOrder): Promise<Searched> {
+  const { problem, start, seed, seconds } = order;
+  const flag = new Int32Array(order.stopFlag);
+  const report = createReporter(problem);
   const result = solve(problem, {
     seed,
     budget: { kind: 'seconds', seconds, now: () => performance.now() },
@@ -53,43 +99,30 @@ async function run(order: SearchOrder): Promise<void> {
     prove: {
       seconds: proofSeconds(problem, seconds),
       now: () => performance.now(),
-      linear,
+      linear: await createLinearModels(),
     },
     shouldStop: () => Atomics.load(flag, 0) !== 0,
-    onProgress: (state, plan) => {
-      const now = performance.now();
-      if (now - saidAt < PROGRESS_MS) return;
-      saidAt = now;
-      const best = plan();
-      const isNewBest = best.price !== saidPrice;
-      const save = isNewBest && now - savedAt > SAVE_MS;
-      if (save) savedAt = now;
-      saidPrice = best.price;
-      say({
-        kind: 'progress',
-        point: pointOf(problem, best, state, (now - startedAt) / 1000),
-        best: save ? best : null,
-      });
-    },
+    onProgress: (state, plan) => report(plan, state.iterations),
   });
-  if (!result.ok) {
-    say({ kind: 'held', visitIds: result.conflict.visitIds });
+  if (!result.ok) return { heldVisitIds: result.conflict.visitIds };
+  const { plan, stop, state, bound } = result.solution;
+  return { plan, stop, iterations: state.iterations, bound };
+}
+
+async function run(order: SearchOrder): Promise<void> {
+  const { problem, start, seconds } = order;
+  const startedAt = performance.now();
+  const threads = Math.min(MOST_THREADS, availableParallelism());
+  const found =
+    threads > 1 && goesInParts(problem) ? await searchInParts(order, threads) : await searchWhole(order);
+  if ('heldVisitIds' in found) {
+    say({ kind: 'held', visitIds: found.heldVisitIds });
     return;
   }
-  const { plan, stop, state, bound } = result.solution;
-  say({
-    kind: 'progress',
-    point: pointOf(problem, plan, state, Math.min(seconds, (performance.now() - startedAt) / 1000)),
-    best: null,
-  });
-  say({
-    kind: 'end',
-    plan,
-    stopReason: stop,
-    iterations: state.iterations,
-    startPrice: priceOfStart(problem, start),
-    bound,
-  });
+  const { plan, stop, iterations, bound } = found;
+  const second = Math.min(seconds, (performance.now() - startedAt) / 1000);
+  say({ kind: 'progress', point: pointOf(problem, plan, iterations, second), best: null });
+  say({ kind: 'end', plan, stopReason: stop, iterations, startPrice: priceOfStart(problem, start), bound });
 }
 
 await run(workerData as SearchOrder);

@@ -60,8 +60,7 @@ const HOUR = 3600;
 /** Builds a plan and improves it until the budget is used or somebody stops it. Deterministic by seed and iterations. */
 export function solve(given: Problem, options: SolveOptions): SolveResult {
   const index = indexProblem(given);
-  const problem = listedByNearness(given);
-  const prep = prepare(problem);
+  const { problem, prep } = prepared(given);
   const work = createWorkspace(prep, createRandom(options.seed));
   if (options.start) {
     const conflict = takeOver(work, problem, options.start);
@@ -101,6 +100,13 @@ export function solve(given: Problem, options: SolveOptions): SolveResult {
     ? toPlan(index, problem, prep, proven.plan, proven.price)
     : toPlan(index, problem, prep, found.best, found.bestPrice);
   return { ok: true, solution: { plan, constructedPrice, stop, state, bound } };
+}
+
+/** The problem as the search lists it, without its matrices: what is needed of them is in `prep`, and two copies of a large one are two too many. */
+function prepared(given: Problem): { problem: Problem; prep: ReturnType<typeof prepare> } {
+  const listed = listedByNearness(given);
+  const prep = prepare(listed);
+  return { problem: { ...listed, travel: { ...listed.travel, durationSec: [], distanceM: [] } }, prep };
 }
 
 /** The numbers of the visits in the order of the problem as it was given. */
