@@ -36,7 +36,7 @@ export interface ParallelOptions {
 /** Visits from which on a problem is cut into parts; below, threads search the whole with different seeds. */
 const CUT_FROM = 2000;
 /** Seconds that a cut is kept. */
-const ROUND_SECONDS = 8;
+const ROUND_SECONDS = 15;
 const FEWEST_ROUNDS = 2;
 const MOST_ROUNDS = 8;
 

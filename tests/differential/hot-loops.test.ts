@@ -1,0 +1,77 @@
+import { refreshRoute } from '@/core/engine/evaluate/refresh';
+import { BLINK_LEFT } from '@/core/engine/hot/table';
+import { prepare } from '@/core/engine/prepare/prepare';
+import { NEVER } from '@/core/engine/prepare/prepared';
+import { createRecreate, placeBest } from '@/core/engine/recreate/greedy';
+import { createSortKeys } from '@/core/engine/recreate/order';
+import { place } from '@/core/engine/recreate/place';
+import { CELL, DIRTY_0 } from '@/core/engine/state/cells';
+import { createWorkspace, rollBack, settle, type Workspace } from '@/core/engine/state/workspace';
+import { createRandom, type Problem } from '@/core/index';
+import { fieldProblem } from '../../bench/field-problem';
+import { randomProblem } from '../support/random-problem';
+
+function built(problem: Problem, seed: number): Workspace {
+  const work = createWorkspace(prepare(problem), createRandom(seed));
+  const recreate = createRecreate(work, createSortKeys(work));
+  work.routes.hot.ints[BLINK_LEFT / 4] = NEVER;
+  for (let v = 0; v < problem.visits.length; v++) if (v % 3 > 0) placeBest(work, recreate, v);
+  return work;
+}
+
+/** Everything that follows from the sequence of a shift. */
+function stateOf({ routes, prep }: Workspace, s: number) {
+  const row = routes.rowOf[s]!;
+  const n = routes.count[s]!;
+  const costs = Array.from({ length: prep.hasSoft ? n + 1 : 0 }, (_, p) => {
+    const ways = routes.wayCount[row + p]!;
+    const isDirty = (lane: number): boolean => routes.cells[(row + p) * CELL + DIRTY_0 + lane] === 1;
+    return [isDirty(0) ? routes.costBefore[row + p] : 0, isDirty(1) ? [routes.costBehind[row + p], ways] : 0];
+  });
+  return {
+    visits: [...routes.visitAt.subarray(row, row + n + 2)],
+    // The cell at home has no leg, and nobody is free there.
+    cells: [...routes.cells.subarray(row * CELL, (row + n + 1) * CELL)],
+    costs,
+    sums: [routes.price[s], routes.penalty[s], routes.load[s], routes.visitSec[s], routes.travelSec[s]],
+  };
+}
+
+const WORLDS: readonly (readonly [string, (seed: number) => Problem])[] = [
+  [
+    'with soft windows, overtime and breaks',
+    (seed) => fieldProblem({ persons: 5, days: 1, visits: 34 }, seed),
+  ],
+  ['drawn at random', (seed) => randomProblem(seed, { visits: 24, persons: 4, days: 2 })],
+];
+
+describe.each(WORLDS)('an insertion worked out from what it changes, problems %s', (_name, make) => {
+  it('leaves the same as working out the whole day', () => {
+    let inserted = 0;
+    for (let seed = 1; seed <= 25; seed++) {
+      const work = built(make(seed), seed);
+      const { prep, routes } = work;
+      for (let v = 0; v < prep.visits; v += 3) {
+        for (let s = 0; s < prep.shifts; s++) {
+          if (!prep.eligible[v * prep.shifts + s] || routes.count[s] === 0 || routes.shiftOf[v] !== -1)
+            continue;
+          for (let p = 0; p <= routes.count[s]!; p++) {
+            settle(work);
+            const before = work.price;
+            if (place(work, v, s, p)) {
+              const quick = stateOf(work, s);
+              expect(work.price - before).toBe(
+                routes.price[s]! - work.before.price[s]! - prep.visitUnplannedPrice[v]!,
+              );
+              expect(refreshRoute(prep, routes, s)).toBe(true);
+              expect(stateOf(work, s)).toEqual(quick);
+              inserted++;
+            }
+            rollBack(work, before);
+          }
+        }
+      }
+    }
+    expect(inserted).toBeGreaterThan(200);
+  });
+});
