@@ -16,10 +16,26 @@ interface Choice {
   second: number;
 }
 
+/** What was found for each visit on each shift, while the route has the version noted with it. */
+interface Known {
+  readonly version: Int32Array;
+  readonly price: Float64Array;
+  readonly position: Int32Array;
+}
+
+function look(work: Workspace, known: Known, v: number, s: number): void {
+  const { hot, version } = work.routes;
+  const at = v * work.prep.shifts + s;
+  if (known.version[at] === version[s]) return;
+  known.version[at] = version[s]!;
+  const isFound = hot.chooseOn(v, s, Number.POSITIVE_INFINITY) >= 0;
+  known.price[at] = isFound ? hot.floats[BEST_PRICE / 8]! : Number.POSITIVE_INFINITY;
+  known.position[at] = hot.ints[BEST_POSITION / 4]!;
+}
+
 /** Cheapest and second cheapest shift for a visit. */
-function choiceFor(work: Workspace, v: number): Choice {
-  const { prep, routes } = work;
-  const { hot } = routes;
+function choiceFor(work: Workspace, known: Known, v: number): Choice {
+  const { prep } = work;
   const choice: Choice = {
     shift: -1,
     position: 0,
@@ -28,13 +44,13 @@ function choiceFor(work: Workspace, v: number): Choice {
   };
   for (let s = 0; s < prep.shifts; s++) {
     if (!prep.eligible[v * prep.shifts + s]) continue;
-    if (hot.chooseOn(v, s, Number.POSITIVE_INFINITY) < 0) continue;
-    const price = hot.floats[BEST_PRICE / 8]!;
+    look(work, known, v, s);
+    const price = known.price[v * prep.shifts + s]!;
     if (price < choice.price) {
       choice.second = choice.price;
       choice.price = price;
       choice.shift = s;
-      choice.position = hot.ints[BEST_POSITION / 4]!;
+      choice.position = known.position[v * prep.shifts + s]!;
     } else choice.second = Math.min(choice.second, price);
   }
   return choice;
@@ -51,6 +67,12 @@ export function regretAndLocalSearch(problem: Problem): Plan {
   const waiting = new Set(
     Array.from({ length: prep.visits }, (_, v) => v).filter((v) => prep.leadOf[v] === v),
   );
+  const pairs = prep.visits * prep.shifts;
+  const seen: Known = {
+    version: new Int32Array(pairs).fill(-1),
+    price: new Float64Array(pairs),
+    position: new Int32Array(pairs),
+  };
   const known = new Map<number, Choice>();
   let changed = -1;
   while (waiting.size > 0) {
@@ -59,7 +81,7 @@ export function regretAndLocalSearch(problem: Problem): Plan {
     for (const v of waiting) {
       const old = known.get(v);
       const isStale = !old || changed < 0 || prep.eligible[v * prep.shifts + changed] === 1;
-      const choice = old && !isStale ? old : choiceFor(work, v);
+      const choice = old && !isStale ? old : choiceFor(work, seen, v);
       known.set(v, choice);
       const regret = Math.min(choice.second, prep.visitUnplannedPrice[v]!) - choice.price;
       if (choice.shift >= 0 && regret > most) {
@@ -86,7 +108,7 @@ export function regretAndLocalSearch(problem: Problem): Plan {
         const p = positionOf(work.routes, v);
         takeOutBetween(work, s, p, p, () => false);
       }
-      const choice = choiceFor(work, v);
+      const choice = choiceFor(work, seen, v);
       if (choice.shift >= 0) place(work, v, choice.shift, choice.position);
       if (work.price < before) isBetter = true;
       else rollBack(work, before);

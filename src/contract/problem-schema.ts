@@ -74,6 +74,7 @@ const visitPrices = z.strictObject({
   avoidedUsed: price,
   levelToSpare: price,
   changed: price,
+  moved: price,
   marginPerSec: price,
   siteTrip: price,
 });
@@ -107,7 +108,7 @@ const visit = z.strictObject({
   parts: z.array(id).optional(),
   after: z.strictObject({ visitId: id, gapSec: span, maxGapSec: span.optional() }).optional(),
   samePersonAs: id.optional(),
-  base: z.strictObject({ personId: id, dayIx: z.int() }).optional(),
+  base: z.strictObject({ personId: id, dayIx: z.int(), startSec: sec.optional() }).optional(),
   prices: visitPrices.partial().optional(),
 });
 
@@ -130,6 +131,8 @@ const prices = z.strictObject({
   marginSec: span.optional(),
   unfairPerSec: price.optional(),
   sharedOvertimePerSec: price.optional(),
+  moved: price.optional(),
+  movedSec: span.optional(),
 });
 
 export const problemSchema = z.strictObject({

@@ -82,7 +82,7 @@ describe('spoilt files', () => {
           priceAgrees: true,
         });
       }),
-      { numRuns: 600 },
+      { numRuns: 900 },
     );
     expect(refused).toBeGreaterThan(100);
     expect(solved).toBeGreaterThan(60);

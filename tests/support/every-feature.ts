@@ -33,6 +33,7 @@ export const FEATURES = [
   'loans',
   'day-limits',
   'shared-overtime',
+  'moved',
 ] as const;
 export type Feature = (typeof FEATURES)[number];
 
@@ -130,7 +131,9 @@ export function withFeatures(plain: Problem, wanted: readonly Feature[], random:
           }
         : {}),
       ...(has('same-person', 0.15) && i > 0 && isAlone ? { samePersonAs: earlier } : {}),
-      ...(has('base', 0.5) ? { base: { personId: pick(personIds), dayIx: random.below(size.days) } } : {}),
+      ...(has('base', 0.5) || has('moved', 0.5)
+        ? { base: baseOf(pick(personIds), random.below(size.days), features, random) }
+        : {}),
       ...(has('sites', 0.4) ? { placeId: `p${random.below(Math.max(1, Math.floor(size.visits / 3)))}` } : {}),
       ...(has('own-prices', 0.3)
         ? {
@@ -202,12 +205,24 @@ export function withFeatures(plain: Problem, wanted: readonly Feature[], random:
       ...(features.has('levels') ? { levelToSpare: 1_500_000 } : {}),
       ...(features.has('loans') ? { loanVisit: 3_000_000 } : {}),
       ...(features.has('base') ? { changed: 5_000_000 } : {}),
+      ...(features.has('moved') ? { moved: 7_000_000, movedSec: random.below(3) * 900 } : {}),
       ...(features.has('margin') ? { marginPerSec: 3000, marginSec: 1800 } : {}),
       ...(features.has('fair-share') ? { unfairPerSec: 4000 } : {}),
       ...(features.has('shared-overtime') ? { sharedOvertimePerSec: 9000 } : {}),
       ...(features.has('sites') ? { siteTrip: 6_000_000 } : {}),
     },
   };
+}
+
+/** Where a visit was published, and when if that is a feature. */
+function baseOf(
+  personId: string,
+  dayIx: number,
+  features: ReadonlySet<Feature>,
+  random: Random,
+): Visit['base'] {
+  if (!features.has('moved')) return { personId, dayIx };
+  return { personId, dayIx, startSec: dayIx * DAY + 8 * HOUR + random.below(30) * 900 };
 }
 
 /** A tea break, a lunch due only on a long day, and sometimes a paid pause late in it. */

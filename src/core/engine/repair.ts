@@ -1,5 +1,5 @@
 import type { Plan } from '../model/plan';
-import type { Problem } from '../model/problem';
+import type { Problem, Visit } from '../model/problem';
 import type { Annealing } from './accept/annealing';
 import type { Workspace } from './state/workspace';
 
@@ -7,15 +7,19 @@ import type { Workspace } from './state/workspace';
 const AROUND = 5;
 const MINUTE = 60;
 
-/** The problem with a plan as its base: whoever gets another person or day than there costs `changedPrice` micros. */
+/** The problem with a plan as its base: whoever gets another person or day than there costs `changedPrice` micros, and another time what the problem's prices say. */
 export function withBase(problem: Problem, plan: Plan, changedPrice: number): Problem {
   const shiftById = new Map(problem.shifts.map((s) => [s.id, s]));
-  const baseOf = new Map<string, { personId: string; dayIx: number }>();
+  const baseOf = new Map<string, NonNullable<Visit['base']>>();
   for (const route of plan.routes) {
     const shift = shiftById.get(route.shiftId);
     if (!shift) continue;
     for (const stop of route.stops) {
-      baseOf.set(stop.visitId, { personId: shift.personId, dayIx: shift.dayIx });
+      baseOf.set(stop.visitId, {
+        personId: shift.personId,
+        dayIx: shift.dayIx,
+        startSec: stop.startSec,
+      });
     }
   }
   return {

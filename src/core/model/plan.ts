@@ -36,6 +36,7 @@ export const OBJECTIVES = [
   'margin',
   'changed',
   'sharedOvertime',
+  'moved',
 ] as const;
 export type Objective = (typeof OBJECTIVES)[number];
 

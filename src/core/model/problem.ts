@@ -164,8 +164,10 @@ export interface Visit {
   readonly after?: After | undefined;
   /** Done by whoever does that visit. */
   readonly samePersonAs?: string | undefined;
-  /** Where the published plan has it; a change has a price. */
-  readonly base?: { readonly personId: string; readonly dayIx: number } | undefined;
+  /** Where and when the published plan has it; a change has a price. */
+  readonly base?:
+    | { readonly personId: string; readonly dayIx: number; readonly startSec?: number | undefined }
+    | undefined;
   /** Prices of this visit in place of the playbook's: what the objectives' filters come to. */
   readonly prices?: VisitPrices | undefined;
 }
@@ -229,6 +231,8 @@ export interface VisitPrices {
   readonly levelToSpare?: number | undefined;
   /** For a visit that the published plan gave to somebody else, or had on another day. */
   readonly changed?: number | undefined;
+  /** For starting earlier or later than published by more than `movedSec`. */
+  readonly moved?: number | undefined;
   /** For each second by which the start comes nearer to the window's close than `marginSec`. */
   readonly marginPerSec?: number | undefined;
   /** For each arrival from elsewhere at a place that has several visits. */
@@ -246,6 +250,8 @@ export interface Prices extends VisitPrices {
   readonly favouredMissed: number;
   readonly coverVisit: number;
   readonly personOut: number;
+  /** By how much a start may differ from the published one without having moved; absent is none at all. */
+  readonly movedSec?: number | undefined;
   /** Margin wanted between the start and the close of its window. */
   readonly marginSec?: number | undefined;
   /** For each second of work beyond the normal hours of shifts that share a limit, beside what it costs anyway. */

@@ -11,6 +11,7 @@ import { loan } from './loan';
 import { margin } from './margin';
 import type { Measure } from './measure';
 import { missedWindows } from './missed-windows';
+import { moved } from './moved';
 import { overtime } from './overtime';
 import { personsOut } from './persons-out';
 import { sharedOvertime } from './shared-overtime';
@@ -41,4 +42,5 @@ export const ALL_OBJECTIVES: Readonly<Record<Objective, Measure>> = {
   margin,
   changed,
   sharedOvertime,
+  moved,
 };

@@ -80,6 +80,22 @@ describe('who does it', () => {
   });
 });
 
+describe('times that were published', () => {
+  it('have moved where the start is further off than is of no matter, either way', () => {
+    const moved = (published: number, movedSec?: number) => {
+      const visits = [aVisit({ base: { personId: 'q', dayIx: 0, startSec: published } })];
+      return part('moved', { visits, prices: { moved: 5, movedSec } });
+    };
+    // It starts at 08:16.
+    expect(moved(at(8, 16)).amount).toBe(0);
+    expect(moved(at(8, 15))).toEqual({ amount: 1, price: 5 });
+    expect([moved(at(8, 46), 1800).amount, moved(at(8, 47), 1800).amount]).toEqual([0, 1]);
+    expect([moved(at(7, 46), 1800).amount, moved(at(7, 45), 1800).amount]).toEqual([0, 1]);
+    const visits = [aVisit({ base: { personId: 'q', dayIx: 0 } })];
+    expect(part('moved', { visits, prices: { moved: 5 } }).amount).toBe(0);
+  });
+});
+
 describe('hours beyond those of a week', () => {
   /**
    * Overtime beyond 40 h in the week at 1.5 times (US Fair Labor Standards Act, 29 U.S.C. § 207, from memory): at a

@@ -3,7 +3,7 @@ import { durationOf, partsToFetch } from '../model/work-of';
 import type { ProblemIndex } from '../travel/problem-index';
 import { type Driven, drive, driveHome, type Leg, legLeave, legM } from './leg';
 import { type TimedBreak, type TimedRoute, type TimedStop, workSecOf } from './timed-plan';
-import { earliestStart, lateSecAt, marginShortSec } from './windows';
+import { earliestStart, hasMoved, lateSecAt, marginShortSec } from './windows';
 
 /** What is settled outside the route. */
 export interface Given {
@@ -208,6 +208,7 @@ export function timePrice(route: TimedRoute, prices: Prices): number {
     if (lateSec > 0) {
       price += lateSec * (own?.latePerSec ?? prices.latePerSec) + (own?.missedWindow ?? prices.missedWindow);
     }
+    if (hasMoved(visit, startSec, prices.movedSec ?? 0)) price += own?.moved ?? prices.moved ?? 0;
     const marginPerSec = own?.marginPerSec ?? prices.marginPerSec ?? 0;
     if (marginPerSec > 0) {
       price += marginPerSec * marginShortSec(visit, finishSec - startSec, startSec, prices.marginSec ?? 0);

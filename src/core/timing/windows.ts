@@ -65,6 +65,11 @@ export function lateSecAt(visit: Visit, durationSec: number, startSec: number): 
   return Number.isFinite(closed) ? startSec - closed : 0;
 }
 
+/** Whether a start differs from the published one by more than `movedSec`. */
+export function hasMoved({ base }: Visit, startSec: number, movedSec: number): boolean {
+  return base?.startSec !== undefined && Math.abs(startSec - base.startSec) > movedSec;
+}
+
 /**
  * Seconds that a start is nearer to its window's close than wanted. Starting when the window opens is
  * always near enough: of a window shorter than the margin no more is asked.

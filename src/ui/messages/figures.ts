@@ -60,6 +60,7 @@ export const OBJECTIVE_WORDS: Readonly<Record<Objective, ObjectiveWords>> = {
   margin: { name: 'Margin short', amount: durationText },
   changed: { name: 'Changed', amount: count },
   sharedOvertime: { name: 'Overtime of the week', amount: durationText },
+  moved: { name: 'Times moved', amount: count },
 };
 
 /** Measures that mean something only where the playbook has a price for them. */
@@ -73,6 +74,7 @@ const ONLY_IF_PRICED: ReadonlySet<Objective> = new Set<Objective>([
   'margin',
   'changed',
   'sharedOvertime',
+  'moved',
 ]);
 
 /** The measures worth a line: the usual ones, and any other that costs something in one of the plans. */

@@ -1,8 +1,11 @@
 import {
   MARGIN_SEC,
+  MOVED_SEC,
+  P_BASE_AT,
   P_LATE_PRICE,
   P_MARGIN_PRICE,
   P_MISSED_PRICE,
+  P_MOVED_PRICE,
   P_PROMISE_CLOSE,
   P_PROMISE_COUNT,
   P_PROMISE_FIRST,
@@ -65,9 +68,15 @@ export function latestSoft(cell: i32, start: i32): i32 {
   return best;
 }
 
-/** Price of beginning at a moment: lateness, a missed window, too little margin. */
+/** Price of beginning at a moment: lateness, a missed window, too little margin, another time than published. */
 export function startPrice(v: i32, cell: i32, start: i32): f64 {
   if (start <= field(slotOf(cell), EASE)) return 0;
+  const base = intAt(P_BASE_AT, v);
+  const hasMoved = base < NEVER && abs(start - base) > given(MOVED_SEC);
+  return windowPrice(v, cell, start) + (hasMoved ? floatAt(P_MOVED_PRICE, v) : 0);
+}
+
+function windowPrice(v: i32, cell: i32, start: i32): f64 {
   const first = intAt(P_PROMISE_FIRST, cell);
   const end = first + intAt(P_PROMISE_COUNT, cell);
   const marginPrice = floatAt(P_MARGIN_PRICE, v);

@@ -17,12 +17,16 @@ export function hasRoom(prep: Prepared, routes: Routes, v: number, s: number): b
   return limits.every((limit) => routes.limitUsed[limit]! + sec <= prep.limitSec[limit]!);
 }
 
-/** Scans a shift that the loops leave to the engine, below what is in the table, and leaves the place there. */
-export function scanOther(prep: Prepared, routes: Routes, v: number, s: number): void {
+/**
+ * Scans a shift that the loops leave to the engine, below what is in the table, and leaves the place there. Where
+ * moments count, a place is priced before they are known: `skips` says when one is passed over, so that another
+ * that looked a little dearer gets its chance.
+ */
+export function scanOther(prep: Prepared, routes: Routes, v: number, s: number, skips: () => boolean): void {
   const { ints, floats } = routes.hot;
   const found: Best = { position: 0, price: floats[FOUND_PRICE / 8]! };
   if (prep.shiftLine[s * LINE + KIND] === GENERAL && !isFirstToFetch(prep, routes, v, s))
-    scanFull(prep, routes, v, s, found);
+    scanFull(prep, routes, v, s, found, prep.exact[s] === 1 ? skips : null);
   else scanWithFetch(prep, routes, v, s, found);
   floats[FOUND_PRICE / 8] = found.price;
   ints[FOUND_POSITION / 4] = found.position;
@@ -33,7 +37,14 @@ function isFirstToFetch(prep: Prepared, routes: Routes, v: number, s: number): b
 }
 
 /** Shifts with several breaks, or with travel by the hour. */
-function scanFull(prep: Prepared, routes: Routes, v: number, s: number, best: Best): void {
+function scanFull(
+  prep: Prepared,
+  routes: Routes,
+  v: number,
+  s: number,
+  best: Best,
+  skips: (() => boolean) | null,
+): void {
   const row = routes.rowOf[s]!;
   const n = routes.count[s]!;
   const { travelSec, travelBack, travelM, travelMBack, places, pricePerM } = prep;
@@ -65,7 +76,7 @@ function scanFull(prep: Prepared, routes: Routes, v: number, s: number, best: Be
     if (price >= best.price) continue;
     if (prep.hasReach[s] === 1 && !staysWithinReach(prep, routes, v, s, p)) continue;
     const added = penaltyAt(prep, routes, v, s, p, best.price - price);
-    if (price + added >= best.price) continue;
+    if (price + added >= best.price || skips?.()) continue;
     best.price = price + added;
     best.position = p;
   }

@@ -58,8 +58,13 @@ export function isSoftStart(routes: Routes, cell: number, start: number): boolea
   return routes.windowCount[cell] === 1 && start <= routes.windowSoft[routes.windowFirst[cell]!]!;
 }
 
-/** Price of beginning at a moment: lateness, a missed window, too little margin. */
+/** Price of beginning at a moment: lateness, a missed window, too little margin, another time than published. */
 export function startPrice(prep: Prepared, v: number, cell: number, start: number): number {
+  const hasMoved = prep.baseAt[v]! < NEVER && Math.abs(start - prep.baseAt[v]!) > prep.movedSec;
+  return windowPrice(prep, v, cell, start) + (hasMoved ? prep.movedPrice[v]! : 0);
+}
+
+function windowPrice(prep: Prepared, v: number, cell: number, start: number): number {
   const first = prep.promiseFirst[cell]!;
   const end = first + prep.promiseCount[cell]!;
   const marginPrice = prep.marginPrice[v]!;

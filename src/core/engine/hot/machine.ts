@@ -41,6 +41,8 @@ const OF_PREPARED: Places<Prepared> = {
   latePrice: T.P_LATE_PRICE,
   missedPrice: T.P_MISSED_PRICE,
   marginPrice: T.P_MARGIN_PRICE,
+  baseAt: T.P_BASE_AT,
+  movedPrice: T.P_MOVED_PRICE,
 };
 
 const OF_ROUTES: Places<Routes> = {
@@ -122,6 +124,7 @@ export function startLoops(prep: Prepared, routes: Routes, near: Near, host: Hos
   int(T.WIDE_SEC, prep.travelSec instanceof Int32Array ? 1 : 0);
   int(T.WIDE_M, prep.travelM instanceof Int32Array ? 1 : 0);
   int(T.MARGIN_SEC, prep.marginSec);
+  int(T.MOVED_SEC, prep.movedSec);
   int(T.NEIGHBOUR_COUNT, prep.neighbourCount);
   int(T.NEAR_SHIFT_COUNT, prep.nearShiftCount);
   const instance = new WebAssembly.Instance(program(), { env: { memory }, host: { ...host } });

@@ -100,6 +100,9 @@ export const P_LIST_COUNT = 396;
 export const P_LIST_LEFT = 400;
 export const P_LIST_BEFORE = 404;
 export const P_SHIFT_PLACE = 408;
+export const P_BASE_AT = 412;
+export const P_MOVED_PRICE = 416;
+export const MOVED_SEC = 420;
 
 /** Where the arrays begin. */
 export const ARRAYS_FROM = 448;

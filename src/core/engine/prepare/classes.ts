@@ -49,12 +49,18 @@ interface Slot {
 }
 
 /** The moments at which a visit may begin in a class's hours. */
-function slotsOf(visit: Visit, durationSec: number, hours: Class, marginSec: number): Slot[] {
+function slotsOf(
+  visit: Visit,
+  durationSec: number,
+  hours: Class,
+  { marginSec, isTimed }: { readonly marginSec: number; readonly isTimed: boolean },
+): Slot[] {
   const tied = visit.tie.startSec;
   if (tied !== undefined) {
     const isAllowed = earliestStart(visit, durationSec, tied) === tied;
     if (!isAllowed || tied < hours.fromSec || tied > hours.toSec) return [];
     const isFree =
+      !isTimed &&
       lateSecAt(visit, durationSec, tied) === 0 &&
       (marginSec === 0 || marginShortSec(visit, durationSec, tied, marginSec) === 0);
     return [{ open: tied, latest: tied, soft: isFree ? tied : -NEVER }];
@@ -65,8 +71,13 @@ function slotsOf(visit: Visit, durationSec: number, hours: Class, marginSec: num
     .map((w) => {
       // Later it may still cost nothing, by grace of another window; that is then found when it is priced.
       const soft = Math.min(w.latestSec, w.endSec - Math.min(marginSec, w.endSec - w.promisedSec));
-      return { open: w.startSec, latest: w.latestSec, soft: soft < w.startSec ? -NEVER : soft };
+      return { open: w.startSec, latest: w.latestSec, soft: isTimed || soft < w.startSec ? -NEVER : soft };
     });
+}
+
+/** What another beginning than the published one costs, micros; 0 where there is no such. */
+export function movedPriceOf({ prices }: Problem, { base, prices: own }: Visit): number {
+  return base?.startSec === undefined ? 0 : (own?.moved ?? prices.moved ?? 0);
 }
 
 /** Sorts shifts into classes, and works out durations and windows of every visit in each. */
@@ -91,6 +102,8 @@ export function prepareClasses(
     const before = visit.bufferBeforeSec ?? 0;
     const isPriced = (visit.prices?.marginPerSec ?? problem.prices.marginPerSec ?? 0) > 0;
     const marginSec = isPriced ? (problem.prices.marginSec ?? 0) : 0;
+    // Earlier than published costs as well as later: no beginning is surely free.
+    const isTimed = movedPriceOf(problem, visit) > 0;
     const promisesAt = new Map<number, number>();
     for (const [c, hours] of list.entries()) {
       const cell = v * classes + c;
@@ -98,7 +111,7 @@ export function prepareClasses(
       workDuration[cell] = sec;
       duration[cell] = before + sec + (visit.bufferAfterSec ?? 0);
       windowFirst[cell] = slots.length;
-      for (const slot of slotsOf(visit, sec, hours, marginSec)) {
+      for (const slot of slotsOf(visit, sec, hours, { marginSec, isTimed })) {
         const soft = slot.soft === -NEVER ? -NEVER : slot.soft - before;
         slots.push({ open: slot.open - before, latest: slot.latest - before, soft });
       }

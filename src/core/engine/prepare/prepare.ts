@@ -2,7 +2,7 @@ import { assert } from '../../base/assert';
 import type { Problem, Shift, Visit } from '../../model/problem';
 import { busyIds } from '../../model/work-of';
 import { fairShares } from '../../objectives/unfair-share';
-import { prepareClasses } from './classes';
+import { movedPriceOf, prepareClasses } from './classes';
 import { detourSaves } from './detours';
 import { preparePairs } from './eligibility';
 import { isLinked, type Links, prepareLinks } from './links';
@@ -84,6 +84,11 @@ export function prepare(problem: Problem): Prepared & { readonly links: Links } 
     missedPrice: once((v) => v.prices?.missedWindow ?? prices.missedWindow),
     marginPrice: once((v) => v.prices?.marginPerSec ?? prices.marginPerSec ?? 0),
     marginSec: prices.marginSec ?? 0,
+    baseAt: Int32Array.from(visits, (v) =>
+      movedPriceOf(problem, v) > 0 ? v.base!.startSec! - (v.bufferBeforeSec ?? 0) : NEVER,
+    ),
+    movedPrice: once((v) => movedPriceOf(problem, v)),
+    movedSec: prices.movedSec ?? 0,
     sitePrice,
     hasSites: sitePrice.some((p) => p > 0),
     shiftTwin: twins(problem, limits.limitsOf, rest),
@@ -221,11 +226,14 @@ function sitePrices(problem: Problem, visits: readonly Visit[]): Float64Array {
   );
 }
 
-function hasSoft({ shifts, visits, prices }: Problem): boolean {
+function hasSoft(problem: Problem): boolean {
+  const { shifts, visits, prices } = problem;
   const hasMargin = (v: Visit): boolean => (v.prices?.marginPerSec ?? prices.marginPerSec ?? 0) > 0;
   return (
     shifts.some((s) => s.overtimeLimitSec > 0) ||
-    visits.some((v) => hasMargin(v) || v.windows.some((w) => w.latestSec > w.endSec))
+    visits.some(
+      (v) => hasMargin(v) || movedPriceOf(problem, v) > 0 || v.windows.some((w) => w.latestSec > w.endSec),
+    )
   );
 }
 

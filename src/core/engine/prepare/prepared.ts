@@ -44,6 +44,10 @@ export interface Prepared {
   readonly latePrice: Float64Array;
   readonly missedPrice: Float64Array;
   readonly marginPrice: Float64Array;
+  /** Published beginning (before buffers, NEVER where there is none), what another one costs, and how much may differ for nothing. */
+  readonly baseAt: Int32Array;
+  readonly movedPrice: Float64Array;
+  readonly movedSec: number;
   readonly marginSec: number;
   /** For arriving from elsewhere; 0 where a place has one visit only. */
   readonly sitePrice: Float64Array;

@@ -4,7 +4,7 @@ import { refreshRoute } from '../evaluate/refresh';
 import { startLoops } from '../hot/machine';
 import { BLINK_LEFT } from '../hot/table';
 import type { Links } from '../prepare/links';
-import type { Prepared } from '../prepare/prepared';
+import { NEVER, type Prepared } from '../prepare/prepared';
 import { GENERAL, KIND, LINE } from './cells';
 import { addLoose, createLooseEnds, dropLoose, type LooseEnds } from './loose-ends';
 import { createNear, type Near } from './near-shifts';
@@ -68,8 +68,15 @@ export function createWorkspace(prep: Prepared & { readonly links: Links }, rand
   const routes = createRoutes(prep) as Routes;
   const near = createNear(prep);
   const drawBlink = (): number => 1 + Math.floor(Math.log(1 - random.next()) / Math.log(1 - BLINK_RATE));
+  let untilSkip = drawBlink();
+  // Nothing is passed over while routes are not either: the first plan is the same whatever the search does later.
+  const skips = (): boolean => {
+    if (routes.hot.ints[BLINK_LEFT / 4]! > NEVER / 2 || --untilSkip > 0) return false;
+    untilSkip = drawBlink();
+    return true;
+  };
   const hot = startLoops(prep, routes, near, {
-    scanOther: (v, s) => scanOther(prep, routes, v, s),
+    scanOther: (v, s) => scanOther(prep, routes, v, s, skips),
     hasRoom: (v, s) => (hasRoom(prep, routes, v, s) ? 1 : 0),
     drawBlink,
   });
