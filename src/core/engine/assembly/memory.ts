@@ -64,7 +64,7 @@ export function given(key: i32): i32 {
   return load<i32>(<usize>key);
 }
 
-/** Address of a field of a cell, slot or line. */
+/** A field of the cell, slot or line at an address. */
 // @ts-ignore: decorator
 @inline
 export function field(at: usize, i: i32): i32 {

@@ -1,7 +1,7 @@
 import type { Prepared } from '../prepare/prepared';
 import { KEPT, SCAN_ALL_SHIFTS } from './near';
 
-/** Bytes remembered of a visit on a shift, in integers (assembly/choose.ts). */
+/** Integers that hold what is remembered of a visit on a shift (assembly/choose.ts). */
 const REMEMBERED_INTS = 4;
 
 /**
