@@ -1,15 +1,17 @@
 /**
- * One person drops out of a solved week: `npx tsx bench/repair.ts [seconds of planning] [seconds of repair]`.
+ * One person drops out of a solved week: `npx tsx bench/repair.ts [seconds of planning] [seconds of repair] [price of a moved time]`.
  * How many of the other visits change person, day or time.
  */
 import { solve, withBase } from '@/core/engine/index';
 import { type Plan, type Problem, verifyPlan } from '@/core/index';
 import { FIELD_SIZES, fieldProblem } from './field-problem';
 
-const [planning = 15, repairing = 2] = process.argv.slice(2).map(Number);
+const [planning = 15, repairing = 2, movedUnits] = process.argv.slice(2).map(Number);
 /** Price of another person or day, micros: an hour of driving or so. */
 const CHANGED = 24_000_000;
 const HALF_HOUR = 1800;
+/** Price of beginning over half an hour earlier or later, micros; the third number of the call, in units. */
+const MOVED = (movedUnits ?? 6) * 1_000_000;
 const median = (xs: number[]): number => [...xs].sort((a, b) => a - b)[Math.floor(xs.length / 2)]!;
 
 function run(problem: Problem, seconds: number, start?: Plan): Plan {
@@ -50,7 +52,8 @@ for (const person of problem.persons.filter((_, i) => i % 10 === 0)) {
   const shifts = problem.shifts.filter((s) => s.personId !== person.id);
   const left = { ...plan, routes: plan.routes.filter((r) => personOf.get(r.shiftId) !== person.id) };
   const begun = performance.now();
-  const repaired = run(withBase({ ...problem, shifts }, left, CHANGED), repairing, left);
+  const prices = { ...problem.prices, moved: MOVED, movedSec: HALF_HOUR };
+  const repaired = run(withBase({ ...problem, shifts, prices }, left, CHANGED), repairing, left);
   const is = placesOf(problem, repaired);
   const kept = left.routes.flatMap((r) => r.stops.map((stop) => stop.visitId));
   const changed = kept.filter((id) => is.get(id)?.who !== was.get(id)?.who);

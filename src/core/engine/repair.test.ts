@@ -33,6 +33,19 @@ describe('a repair', () => {
     expect(repaired.unplannedVisitIds.length).toBeLessThanOrEqual(plan.unplannedVisitIds.length);
   });
 
+  it('moves fewer times where that has a price, and says how many it moved', () => {
+    const repaired = (moved: number) => {
+      const prices = { ...problem.prices, moved, movedSec: 1800 };
+      const based = withBase({ ...problem, shifts, prices }, left, 24_000_000);
+      const verdict = verifyPlan(based, solved(based, { start: left, repair: true }));
+      expect(verdict).toMatchObject({ kind: 'judged', violations: [], priceAgrees: true });
+      return verdict.kind === 'judged' ? verdict.parts.moved.amount : Number.NaN;
+    };
+    const [without, dear] = [repaired(0), repaired(20_000_000)];
+    expect(without).toBeGreaterThan(0);
+    expect(dear).toBeLessThan(without);
+  });
+
   it('does not touch what is far from anything loose', () => {
     const whole = solved(withBase(problem, plan, 1e12), { start: plan, repair: true });
     expect(kept.filter((id) => who(id, whole) !== who(id, plan))).toEqual([]);
