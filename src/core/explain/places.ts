@@ -27,6 +27,9 @@ const MOVED_SEC = 15 * 60;
 const SPARE = 4;
 const SPARE_ACROSS = 40;
 
+/** Shifts looked at for each person of a visit for several. */
+const FEW_FOR_EACH = 3;
+
 export interface PlaceOptions {
   /** At most so many places, the cheapest first. */
   readonly limit: number;
@@ -79,15 +82,26 @@ function waysTogether(
       ? new Set(cheapestTries(board, visit, shifts, all).map((t) => t.startSec))
       : new Set([given]);
   return [...moments].flatMap((startSec) => {
-    const chosen: Try[] = [];
-    const busy = new Set<string>();
-    for (const t of cheapestTries(board, visit, shifts, { ...all, startSec })) {
-      if (chosen.length === people || busyIds(t.shift).some((id) => busy.has(id))) continue;
-      for (const id of busyIds(t.shift)) busy.add(id);
-      chosen.push(t);
-    }
-    return chosen.length === people ? [chosen] : [];
+    // The cheapest few nearly always do; all shifts are tried only where too many of those are the same people.
+    const few = cheapestTries(board, visit, shifts, { most: people * FEW_FOR_EACH, startSec });
+    const chosen = chooseApart(few, people);
+    if (chosen.length === people) return [chosen];
+    if (few.length < people * FEW_FOR_EACH) return [];
+    const others = chooseApart(cheapestTries(board, visit, shifts, { ...all, startSec }), people);
+    return others.length === people ? [others] : [];
   });
+}
+
+/** The first so many tries, nobody busy in two of them. */
+function chooseApart(tries: readonly Try[], people: number): Try[] {
+  const chosen: Try[] = [];
+  const busy = new Set<string>();
+  for (const t of tries) {
+    if (chosen.length === people || busyIds(t.shift).some((id) => busy.has(id))) continue;
+    for (const id of busyIds(t.shift)) busy.add(id);
+    chosen.push(t);
+  }
+  return chosen;
 }
 
 /** Lays a way into the whole plan: null when it breaks a rule anew. */

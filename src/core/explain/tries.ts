@@ -1,8 +1,8 @@
 import type { Shift, Visit } from '../model/problem';
 import { durationOf } from '../model/work-of';
-import { routePrice } from '../objectives/price-plan';
+import { priceStop, routePrice } from '../objectives/price-plan';
 import { timeRoute } from '../timing/time-route';
-import type { TimedRoute } from '../timing/timed-plan';
+import type { TimedRoute, TimedStop } from '../timing/timed-plan';
 import { startWindows } from '../timing/windows';
 import type { ProblemIndex } from '../travel/problem-index';
 import { type Board, givenOf } from './board';
@@ -27,6 +27,39 @@ interface Candidate extends Spot {
   readonly bound: number;
 }
 
+/** Measures of a stop that hang on who does it on which day, and on no moment. */
+const STANDING = ['daysWaited', 'favoured', 'avoided', 'cover', 'loan', 'levelsToSpare', 'changed'] as const;
+
+/** What a visit costs in a shift wherever in the day it is, micros. */
+function standingPrice(index: ProblemIndex, visit: Visit, shift: Shift): number {
+  const stop: TimedStop = {
+    visit,
+    fromPlaceId: visit.placeId,
+    travelSec: 0,
+    travelM: 0,
+    arriveSec: shift.startSec,
+    startSec: shift.startSec,
+    finishSec: shift.startSec,
+    lateSec: 0,
+    equipmentIds: [],
+  };
+  const route: TimedRoute = {
+    shift,
+    departSec: shift.startSec,
+    stops: [stop],
+    breaks: [],
+    endTravelSec: 0,
+    endTravelM: 0,
+    arriveSec: shift.startSec,
+    workStartSec: shift.startSec,
+    workEndSec: shift.startSec,
+    overtimeSec: 0,
+    workSec: 0,
+  };
+  const parts = priceStop(stop, route, index);
+  return STANDING.reduce((sum, o) => sum + parts[o].price, 0);
+}
+
 /** Every place in a shift's day for a visit that a cheap look does not rule out. */
 function candidatesIn(board: Board, visit: Visit, shift: Shift, startSec: number | undefined): Candidate[] {
   const { index } = board;
@@ -38,14 +71,14 @@ function candidatesIn(board: Board, visit: Visit, shift: Shift, startSec: number
     index.usualSec(from, to) * prices.travelPerSec + index.travelM(from, to) * prices.travelPerM;
   // Grouping at a site can make other visits cheaper; nothing else can.
   const saved = visit.prices?.siteTrip ?? prices.siteTrip ?? 0;
+  const standing = standingPrice(index, visit, shift);
   for (let position = 0; position <= stops.length; position++) {
     if (!mayFit(index, board.routeOf.get(shift.id), visit, position, hours)) continue;
     const from = stops[position - 1]?.visit.placeId ?? shift.startPlaceId;
     const to = stops[position]?.visit.placeId ?? shift.endPlaceId;
     const old = stops.length === 0 ? 0 : leg(from, to);
-    const bound = index.problem.travel.byTime
-      ? 0
-      : leg(from, visit.placeId) + leg(visit.placeId, to) - old - saved;
+    const legs = index.problem.travel.byTime ? 0 : leg(from, visit.placeId) + leg(visit.placeId, to) - old;
+    const bound = standing + legs - saved;
     out.push({ shiftId: shift.id, position, shift, bound });
   }
   return out;
