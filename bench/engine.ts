@@ -81,14 +81,21 @@ function judged(problem: Problem, plan: Plan): { price: number; travelSec: numbe
   return { price: verdict.price, travelSec: verdict.parts.travelTime.amount };
 }
 
-function run(problem: Problem, seed: number, length = seconds) {
+async function run(problem: Problem, seed: number, length = seconds) {
+  const linear = await createLinearModels();
   const before = process.cpuUsage();
-  const result = solve(problem, { seed, budget: { kind: 'seconds', seconds: length, now } });
+  const result = solve(problem, { seed, budget: { kind: 'seconds', seconds: length, now }, linear });
   const used = process.cpuUsage(before);
   if (!result.ok) throw new Error('nothing is held');
   const { plan, state, constructedPrice } = result.solution;
   const speed = state.iterations / ((used.user + used.system) / 1e6);
   return { plan, constructedPrice, speed, ...judged(problem, plan) };
+}
+
+async function runsOf(problem: Problem) {
+  const runs: Awaited<ReturnType<typeof run>>[] = [];
+  for (const seed of seeds) runs.push(await run(problem, seed));
+  return runs;
 }
 
 async function boundOf(problem: Problem, start: Plan): Promise<Row> {
@@ -111,7 +118,7 @@ async function routes(name: keyof typeof OPTIMA): Promise<void> {
   const text = readFileSync(new URL(`../tests/outside/solomon/${name}.txt`, import.meta.url), 'utf8');
   const read = readSolomon(text, name, { rounding: 'trunc1', objective: 'distance' });
   if (!read.ok) throw new Error(read.error.message);
-  const runs = seeds.map((seed) => run(read.value.problem, seed));
+  const runs = await runsOf(read.value.problem);
   const gaps = runs.map((r) => share(solomonCost(read.value, r.plan, 'trunc1'), OPTIMA[name]));
   tell({
     set: name,
@@ -134,11 +141,11 @@ async function field(name: string, problem: Problem): Promise<void> {
   if (!insertion.ok) throw new Error('nothing is held');
   const listed = judged(problem, insertion.solution.plan);
   const careful = values.quick ? null : judged(problem, regretAndLocalSearch(problem));
-  const runs = seeds.map((seed) => run(problem, seed));
+  const runs = await runsOf(problem);
   const price = median(runs.map((r) => r.price));
   const travel = median(runs.map((r) => r.travelSec));
   const prices = runs.map((r) => r.price);
-  const long = values.long === undefined ? null : run(problem, 1, values.long).price;
+  const long = values.long === undefined ? null : (await run(problem, 1, values.long)).price;
   tell({
     set: name,
     seconds,
@@ -160,7 +167,7 @@ async function field(name: string, problem: Problem): Promise<void> {
     'resident MB': Math.round(process.memoryUsage().rss / 1e6),
     ...(await boundOf(problem, runs[0]!.plan)),
   });
-  if (name === 'L') await byTwo(name, problem, price);
+  if (name !== 'S') await byTwo(name, problem, price);
 }
 
 async function byTwo(name: string, problem: Problem, one: number): Promise<void> {

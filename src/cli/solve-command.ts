@@ -100,17 +100,25 @@ export async function solveCommand(path: string, options: SolveArguments): Promi
     if (options.trace === undefined || s.iterations % 4096 !== 0) return;
     trace.push([s.iterations, Math.round(s.temperature), s.currentPrice, s.bestPrice].join(','));
   };
+  const linear = await createLinearModels();
   const prove = {
     // A problem of a few visits is proven in a moment; for more, somebody must ask.
     seconds: Math.max(options.prove, QUICK_PROOF_SECONDS),
     now: () => performance.now(),
-    linear: options.prove > 0 ? await createLinearModels() : undefined,
+    linear: options.prove > 0 ? linear : undefined,
   };
   const startedAt = performance.now();
   const result =
     options.threads > 1
       ? await inThreads(problem, options, start, prove)
-      : solve(problem, { seed: options.seed, budget: budgetOf(options), start, prove, onProgress: record });
+      : solve(problem, {
+          seed: options.seed,
+          budget: budgetOf(options),
+          start,
+          prove,
+          linear,
+          onProgress: record,
+        });
   if (!result.ok) {
     throw new UsageError(
       `${options.start ?? path}: held visits break rules: ${result.conflict.visitIds.join(', ')}`,

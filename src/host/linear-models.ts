@@ -46,12 +46,17 @@ function emptyModel(highs: Highs, rows: readonly LinearRow[]): Model {
   return model;
 }
 
+/** Numbers of HiGHS for its methods. */
+const STRATEGY = { dual: 1, primal: 4 } as const;
+
 /** Linear models by HiGHS, loaded once; a model keeps its basis from one solution to the next. */
 export async function createLinearModels(): Promise<CreateLinearModel> {
   const highs = await loadHighs();
   const { optimal } = highs.constants.modelStatus;
   return (rows) => {
     const model = emptyModel(highs, rows);
+    // After new columns the last solution still is one, after a new limit its duals are: that tells the method.
+    let method: 'primal' | 'dual' = 'dual';
     const run = (seconds: number): void => {
       model.zeroAllClocks();
       model.options.set({ time_limit: Math.max(0.01, seconds) });
@@ -61,11 +66,18 @@ export async function createLinearModels(): Promise<CreateLinearModel> {
       add: (columns) => {
         if (columns.length === 0) return;
         model.addCols(columnsOf(highs, rows.length, columns));
+        method = 'primal';
       },
       reprice: (column, price) => {
         model.changeColCost(column, price);
+        method = 'primal';
+      },
+      atLeast: (column, amount) => {
+        model.changeColBounds(column, amount, highs.infinity);
+        method = 'dual';
       },
       relax: (seconds) => {
+        model.options.set({ simplex_strategy: STRATEGY[method] });
         run(seconds);
         if (model.getModelStatus() !== optimal) return null;
         const { colValue, rowDual } = model.getSolution();

@@ -1,12 +1,14 @@
 import { parentPort } from 'node:worker_threads';
-import { solve } from '@/core/engine/index';
+import { solve, usesLinearModels } from '@/core/engine/index';
+import { createLinearModels } from './linear-models';
 import type { PieceOrder, PieceResult } from './parallel-solve';
 
 /** Seconds that a piece needs before its search begins, learnt from the piece before. */
 let readySec = 0;
 
-function carryOut(order: PieceOrder): PieceResult {
+async function carryOut(order: PieceOrder): Promise<PieceResult> {
   const { problem, plan, seed, budget, cooling } = order;
+  const linear = usesLinearModels(order.problem) ? await createLinearModels() : undefined;
   const begunAt = performance.now();
   const flag = new Int32Array(order.stopFlag);
   const seconds =
@@ -22,6 +24,7 @@ function carryOut(order: PieceOrder): PieceResult {
     seed,
     start: plan ?? undefined,
     cooling,
+    linear,
     budget: budget.kind === 'seconds' ? { kind: 'seconds', seconds, now } : budget,
     shouldStop: () => Atomics.load(flag, 0) !== 0,
   });
@@ -36,4 +39,4 @@ function carryOut(order: PieceOrder): PieceResult {
   };
 }
 
-parentPort?.on('message', (order: PieceOrder) => parentPort?.postMessage(carryOut(order)));
+parentPort?.on('message', async (order: PieceOrder) => parentPort?.postMessage(await carryOut(order)));

@@ -92,6 +92,7 @@ async function searchWhole(order: SearchOrder): Promise<Searched> {
   const { problem, start, seed, seconds } = order;
   const flag = new Int32Array(order.stopFlag);
   const report = createReporter(problem);
+  const linear = await createLinearModels();
   const result = solve(problem, {
     seed,
     budget: { kind: 'seconds', seconds, now: () => performance.now() },
@@ -99,8 +100,9 @@ async function searchWhole(order: SearchOrder): Promise<Searched> {
     prove: {
       seconds: proofSeconds(problem, seconds),
       now: () => performance.now(),
-      linear: await createLinearModels(),
+      linear,
     },
+    linear,
     shouldStop: () => Atomics.load(flag, 0) !== 0,
     onProgress: (state, plan) => report(plan, state.iterations),
   });

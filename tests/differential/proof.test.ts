@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { readSolomon } from '@/contract/solomon';
+import { createMetDays } from '@/core/engine/days/met';
 import { solve } from '@/core/engine/index';
 import { prepare } from '@/core/engine/prepare/prepare';
 import { lowerBound } from '@/core/engine/prove/bound';
@@ -74,6 +75,7 @@ describe('nothing is claimed', () => {
 describe('the lower bound', () => {
   const boundOf = async (problem: Problem, seconds: number): Promise<number | null> =>
     lowerBound(prepare(problem), {
+      met: createMetDays(prepare(problem)),
       linear: await createLinearModels(),
       seconds,
       now: () => performance.now(),
@@ -164,6 +166,7 @@ describe('the lower bound', () => {
     const problem = randomProblem(3, { visits: 120, persons: 12, days: 1 });
     const linear = await createLinearModels();
     const { bound } = lowerBound(prepare(problem), {
+      met: createMetDays(prepare(problem)),
       linear,
       seconds: 4,
       now,

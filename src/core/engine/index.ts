@@ -6,6 +6,9 @@ import { indexProblem } from '../travel/problem-index';
 import { type Annealing, temperatureAt } from './accept/annealing';
 import { constructCheapest, constructionOrder } from './construct/start';
 import { type HeldConflict, takeOver } from './construct/take-over';
+import { createMetDays, noteTouched } from './days/met';
+import { isSeparable } from './days/separable';
+import type { CreateLinearModel } from './linear';
 import { listedByNearness } from './near-order';
 import { prepare } from './prepare/prepare';
 import { type Claim, type ProveOptions, prove } from './prove/prove';
@@ -22,6 +25,7 @@ export type { CreateLinearModel, LinearColumn, LinearModel, LinearRow } from './
 export type { ProveOptions } from './prove/prove';
 export { withBase } from './repair';
 export type { Budget, SearchState, StopReason } from './search';
+export { usesLinearModels } from './steps';
 
 export interface SolveOptions {
   readonly seed: number;
@@ -38,6 +42,8 @@ export interface SolveOptions {
   readonly firstPlan?: 'hardest-first' | 'as-listed' | undefined;
   /** Ask for a proof: a small problem is solved to its optimum, a larger one gets a lower bound, if the seconds allow. */
   readonly prove?: ProveOptions | undefined;
+  /** Linear models: where they pay, days met on the way are put together anew. */
+  readonly linear?: CreateLinearModel | undefined;
   readonly shouldStop?: () => boolean;
   /** Progress; `plan` builds the best plan so far, at a cost, only when called. */
   readonly onProgress?: (state: SearchState, plan: () => Plan) => void;
@@ -60,6 +66,7 @@ const HOUR = 3600;
 /** Builds a plan and improves it until the budget is used or somebody stops it. Deterministic by seed and iterations. */
 export function solve(given: Problem, options: SolveOptions): SolveResult {
   const index = indexProblem(given);
+  const { shouldStop = () => false } = options;
   const { problem, prep } = prepared(given);
   const work = createWorkspace(prep, createRandom(options.seed));
   if (options.start) {
@@ -78,19 +85,29 @@ export function solve(given: Problem, options: SolveOptions): SolveResult {
   const usual = defaultAnnealing(work, problem);
   const own = options.repair ? repairAnnealing(usual, problem.prices.travelPerSec) : usual;
   const annealing = partOf(options.annealing ?? own, options.cooling);
+  const { linear } = options;
+  const met = linear && isSeparable(prep) ? createMetDays(prep) : null;
   const steps = stepsFor(work, recreate, {
     annealing,
     budget: options.budget,
     isGiven: !!options.start || !!options.cooling,
+    choice: linear && met ? { linear, met, shouldStop } : null,
   });
   const found = search(work, recreate, steps, options.budget, {
-    shouldStop: options.shouldStop ?? (() => false),
+    shouldStop,
+    onAccepted: met && steps.phases.length > 1 ? () => noteTouched(met, work) : undefined,
     onTick: (state, best) =>
       options.onProgress?.(state, () => toPlan(index, problem, prep, best, state.bestPrice)),
   });
   const { stop, state } = found;
   const claim: Claim = options.prove
-    ? prove(problem, prep, { ...options.prove, found, shouldStop: options.shouldStop })
+    ? prove(problem, prep, {
+        ...options.prove,
+        found,
+        shouldStop,
+        met,
+        annealing: repairAnnealing(usual, problem.prices.travelPerSec),
+      })
     : { bound: null, proven: null };
   const { bound, proven } = claim;
   const isBetter = proven !== null && proven.price < found.bestPrice;

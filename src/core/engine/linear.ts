@@ -16,6 +16,8 @@ export interface LinearModel {
   add(columns: readonly LinearColumn[]): void;
   /** Changes what a unit of a column costs. */
   reprice(column: number, price: number): void;
+  /** At least so much of a column must be taken. */
+  atLeast(column: number, amount: number): void;
   /** Optimum with columns taken in parts, how much of each is taken, and the dual of every row; null when none is found within the seconds. */
   relax(seconds: number): {
     readonly price: number;

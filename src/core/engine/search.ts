@@ -26,6 +26,8 @@ export interface SearchWatch {
   shouldStop(): boolean;
   /** Called now and then with the best plan so far; must not change anything. */
   onTick(state: SearchState, best: Snapshot): void;
+  /** Called with each plan that is accepted, as it is in hand; must not change anything. */
+  onAccepted?: (() => void) | undefined;
 }
 
 const TICK_MASK = 255;
@@ -42,6 +44,8 @@ export interface SearchSteps {
   readonly phases: readonly Phase[];
   /** Called between two phases with the best plan in hand; may change what is in hand. */
   readonly onPhase?: (ended: number) => void;
+  /** Called once at the end. */
+  readonly onEnd?: () => void;
 }
 
 /** Ruin and recreate under annealing. Leaves the best plan in `best` and says why it ended. */
@@ -66,6 +70,8 @@ export function search(
   let improved = 0;
   let phase = 0;
   let phaseFrom = 0;
+  let phaseUntil = steps.phases[0]!.until;
+  const startedAt = budget.kind === 'seconds' ? budget.now() : 0;
   let temperature = steps.phases[0]!.annealing.startPrice;
   const state = (): SearchState => ({
     iterations,
@@ -93,6 +99,10 @@ export function search(
       differing.push(s);
     }
   };
+  const fractionNow = (): number =>
+    budget.kind === 'seconds'
+      ? (budget.now() - startedAt) / 1000 / budget.seconds
+      : iterations / Math.max(1, budget.iterations);
   const nextPhase = (): void => {
     loadDays(work, (s) => best.visitAt.subarray(s * best.room + 1, s * best.room + 1 + best.count[s]!));
     steps.onPhase?.(phase++);
@@ -103,24 +113,24 @@ export function search(
     }
     current = work.price;
     if (current < bestPrice) noteBest();
+    // What happens between two phases takes its time; those that follow share what is left.
+    const before = steps.phases[phase - 1]!.until;
+    phaseFrom = fractionNow();
+    phaseUntil = phaseFrom + ((steps.phases[phase]!.until - before) / (1 - before)) * (1 - phaseFrom);
   };
-  const startedAt = budget.kind === 'seconds' ? budget.now() : 0;
   let stop: StopReason = 'budget';
   if (work.movable.length === 0 || prep.shifts === 0) {
     return { best, bestPrice, stop: 'nothing-to-move', state: state() };
   }
   for (;;) {
     if ((iterations & TICK_MASK) === 0) {
-      const fraction =
-        budget.kind === 'seconds'
-          ? (budget.now() - startedAt) / 1000 / budget.seconds
-          : iterations / Math.max(1, budget.iterations);
-      while (phase < steps.phases.length - 1 && fraction >= steps.phases[phase]!.until) {
-        phaseFrom = fraction;
+      let fraction = fractionNow();
+      if (phase < steps.phases.length - 1 && fraction >= phaseUntil) {
         nextPhase();
+        fraction = fractionNow();
       }
-      const { until, annealing } = steps.phases[phase]!;
-      temperature = temperatureAt(annealing, (fraction - phaseFrom) / Math.max(1e-9, until - phaseFrom));
+      const { annealing } = steps.phases[phase]!;
+      temperature = temperatureAt(annealing, (fraction - phaseFrom) / Math.max(1e-9, phaseUntil - phaseFrom));
       work.usedRoutes = countUsed(work);
       watch.onTick(state(), best);
       if (watch.shouldStop()) {
@@ -141,8 +151,10 @@ export function search(
     accepted++;
     current = work.price;
     noteTouched();
+    watch.onAccepted?.();
     if (current < bestPrice) noteBest();
   }
+  steps.onEnd?.();
   return { best, bestPrice, stop, state: state() };
 }
 

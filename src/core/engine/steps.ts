@@ -1,5 +1,10 @@
+import type { Problem } from '../model/problem';
 import type { Annealing } from './accept/annealing';
 import { constructCheapest } from './construct/start';
+import { createDayChooser, type DayChooser } from './days/choose';
+import { daysInHand, takeDays } from './days/in-hand';
+import type { MetDays } from './days/met';
+import type { CreateLinearModel } from './linear';
 import type { Recreate } from './recreate/greedy';
 import type { Budget, SearchSteps } from './search';
 import { loadDays } from './state/load';
@@ -11,21 +16,46 @@ const ITERATIONS_A_SECOND = 10_000;
 const ITERATIONS_A_START = 60;
 const MOST_STARTS = 6;
 const MOST_VISITS = 400;
+
+/** Whether a search makes use of linear models, if it is given some. */
+export function usesLinearModels(problem: Problem): boolean {
+  return problem.visits.length <= MOST_VISITS;
+}
+
 /** Share of the budget for going on from the best of the starts, and where its cooling begins. */
 const LAST_SHARE = 0.4;
 const LAST_HEAT = 0.1;
+/** How often that is done where days can be put together anew before. */
+const CHOICES = 3;
+/** Share of the time left that one choice may take. */
+const CHOICE_SHARE = 0.35;
+/** A chosen plan may be so much dearer than the best one: what the search makes of it is often cheaper. */
+const DEARER = 1.1;
+
+/** What is needed to put days together anew. */
+export interface DayChoice {
+  readonly linear: CreateLinearModel;
+  readonly met: MetDays;
+  readonly shouldStop: () => boolean;
+}
 
 /**
  * How the search goes: one cooling; or, where a small problem leaves time for it and its shifts differ,
  * several from different first plans, and a last one from the best of them. Who goes to which town is
- * decided early and hardly ever undone later, so that one start more is worth more than a longer one.
+ * decided early and hardly ever undone later, so that one start more is worth more than a longer one. Days that were
+ * met in different ones are put together anew in between.
  */
 export function stepsFor(
   work: Workspace,
   recreate: Recreate,
-  options: { readonly annealing: Annealing; readonly budget: Budget; readonly isGiven: boolean },
+  options: {
+    readonly annealing: Annealing;
+    readonly budget: Budget;
+    readonly isGiven: boolean;
+    readonly choice: DayChoice | null;
+  },
 ): SearchSteps {
-  const { annealing } = options;
+  const { annealing, choice, budget } = options;
   const starts = options.isGiven ? 1 : startsFor(work, options.budget);
   if (starts < 2) return { phases: [{ until: 1, annealing }] };
   const first = Array.from({ length: starts }, (_, i) => ({
@@ -33,11 +63,29 @@ export function stepsFor(
     annealing,
   }));
   const last = { startPrice: annealing.startPrice * LAST_HEAT, endPrice: annealing.endPrice };
+  const lasts = choice ? CHOICES : 1;
+  const isOver = choiceEnds(budget, choice?.shouldStop ?? (() => false));
+  let chooser: DayChooser | null = null;
   return {
-    phases: [...first, { until: 1, annealing: last }],
+    phases: [
+      ...first,
+      ...Array.from({ length: lasts }, (_, i) => ({
+        until: 1 - LAST_SHARE + (LAST_SHARE * (i + 1)) / lasts,
+        annealing: last,
+      })),
+    ],
     onPhase: (ended) => {
-      if (ended < starts - 1) beginAfresh(work, recreate);
+      if (ended < starts - 1) {
+        beginAfresh(work, recreate);
+        return;
+      }
+      if (!choice) return;
+      const days = daysInHand(work);
+      if (chooser) chooser.know(days);
+      else chooser = createDayChooser(work.prep, choice.met, choice.linear, days);
+      takeChosen(work, recreate, chooser, isOver());
     },
+    onEnd: () => chooser?.dispose(),
   };
 }
 
@@ -63,4 +111,25 @@ function beginAfresh(work: Workspace, recreate: Recreate): void {
     recreate,
     order.map(({ v }) => v),
   );
+}
+
+/** When a choice of days must end: where there is a clock, after its share of the time left. */
+function choiceEnds(budget: Budget, shouldStop: () => boolean): () => () => boolean {
+  if (budget.kind === 'iterations') return () => shouldStop;
+  const { now, seconds } = budget;
+  const end = now() + seconds * 1000;
+  return () => {
+    const until = now() + (end - now()) * CHOICE_SHARE;
+    return () => now() > until || shouldStop();
+  };
+}
+
+/** Puts days together anew, and the visits that they leave out where it costs least; goes on from that unless it is much dearer. */
+function takeChosen(work: Workspace, recreate: Recreate, chooser: DayChooser, isOver: () => boolean): void {
+  const before = daysInHand(work);
+  const { price } = work;
+  const days = chooser.choose(isOver);
+  if (!days || !takeDays(work, days)) return;
+  constructCheapest(work, recreate, [...work.loose.list.subarray(0, work.loose.count)]);
+  if (work.price > price * DEARER) takeDays(work, before);
 }

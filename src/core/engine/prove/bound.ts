@@ -1,9 +1,10 @@
+import { type Column, createMaster, type Solved } from '../days/master';
+import { createMemory } from '../days/memory';
+import { type MetDays, takeMet } from '../days/met';
 import type { CreateLinearModel } from '../linear';
 import type { Prepared } from '../prepare/prepared';
 import { COARSE, FINEST } from './completion';
 import { type Kind, kindsOf } from './kinds';
-import { type Column, createMaster, type Solved } from './master';
-import { createMemory } from './memory';
 import { type Priced, type PricingLimits, priceKind } from './pricing';
 import type { RealDay } from './real-days';
 import { cheapestChoice, type Proof } from './whole';
@@ -21,6 +22,8 @@ export interface BoundOptions {
     readonly visits: readonly number[];
     readonly price: number;
   }[];
+  /** Other days met, from which the model takes what looks cheap. */
+  readonly met: MetDays;
   /** Price of that plan, micros: a bound that reaches it is as good as any. */
   readonly price: number;
   /** What single days really cost, where that can be told. */
@@ -51,13 +54,20 @@ const NEAR_ENOUGH = 0.98;
 /** Time for a tighter model between two proofs, as a multiple of what a proof takes. */
 const ROUGH_SHARE = 2;
 const DAYS_A_KIND = 20;
+/** Days met before that are added a round. */
+const MET_A_ROUND = 300;
 /** How days are looked for at first, and once that finds hardly any. */
+const ROUGHLY = {
+  labels: 20_000,
+  days: DAYS_A_KIND,
+  everySet: false,
+  buckets: 0,
+} as const;
 const ROUGH = [
-  { ways: 30, few: 9, labels: 20_000, days: DAYS_A_KIND, everySet: false, buckets: 0 },
-  { ways: 80, few: 24, labels: 20_000, days: DAYS_A_KIND, everySet: false, buckets: 0 },
+  { ...ROUGHLY, few: 9 },
+  { ...ROUGHLY, few: 24 },
 ] as const;
 const FULL = {
-  ways: Number.POSITIVE_INFINITY,
   few: Number.POSITIVE_INFINITY,
   labels: 200_000,
   days: DAYS_A_KIND,
@@ -112,7 +122,7 @@ export function lowerBound(prep: Prepared, options: BoundOptions): Bound {
       priceKind(prep, kinds[k]!, memory, last!, { ...limits, border, isLate, isOver });
     const rough = ROUGH[level];
     const { days, least } = rough ? priced(rough) : inBuckets(k, priced);
-    master.add(k, days);
+    master.add(days.map((day) => ({ kind: k, day })));
     const found = days.filter((day) => reducedPrice(prep, { kind: k, day }, dual) < -nothing).length;
     return { least, found };
   };
@@ -178,14 +188,25 @@ export function lowerBound(prep: Prepared, options: BoundOptions): Bound {
       return true;
     }
     if (sum > solved.price * (1 - 1e-4) && master.raiseCaps(solved) === 0) return false;
-    if (found > 0) pull = PULL;
+    if (found >= HARDLY) pull = PULL;
     else if (pull > 0) pull = 0;
-    else return master.raiseCaps(solved) > 0;
+    else if (found === 0) return master.raiseCaps(solved) > 0;
     return true;
   };
+  const kindOfTwin = Int32Array.from(prep.shiftTwin, (twin) => kindOf.get(twin)!);
+  let isMetDone = false;
   while (!isOver()) {
     const solved = master.solve(Math.max(0.1, (until - options.now()) / 1000));
     if (!solved) break;
+    const taken = takeMet(options.met, master, solved.dual, {
+      visits: prep.visits,
+      kindOfTwin,
+      most: MET_A_ROUND,
+      nothing,
+    });
+    // What the days met say each visit is worth is where looking for others begins.
+    if (taken > 0 || (!isMetDone && master.raiseCaps(solved) > 0)) continue;
+    isMetDone = true;
     last = last && pull > 0 ? between(last, solved.dual, pull) : solved.dual;
     if (level < ROUGH.length) lookRoughly(solved);
     else if (!proveMore(solved)) break;

@@ -1,4 +1,5 @@
 import { createRandom } from '../../base/random';
+import { isSeparable } from '../days/separable';
 import type { Links } from '../prepare/links';
 import type { Prepared } from '../prepare/prepared';
 import { createSnapshot, type Snapshot } from '../state/edit';
@@ -18,16 +19,6 @@ interface Day {
 export interface Proven {
   readonly price: number;
   readonly plan: Snapshot;
-}
-
-/** Whether the price of one day never hangs on another, so that the cheapest plan is a choice of cheapest days. */
-export function isSeparable(prep: Prepared & { readonly links: Links }): boolean {
-  return (
-    !prep.links.hasLinks &&
-    prep.unfairPrice === 0 &&
-    prep.limitSec.length === 0 &&
-    prep.restAfter.every((list) => list.length === 0)
-  );
 }
 
 /**

@@ -1,15 +1,10 @@
+import type { PricedDay } from '../days/master';
+import { bitsFor, type Memory } from '../days/memory';
 import { NEVER, type Prepared } from '../prepare/prepared';
 import { type Arcs, arcsOf } from './arcs';
 import { bucketOf, type Completion, completionOf, homePriceAt } from './completion';
 import { beginOf, type Kind, latePriceOf, readyVia } from './kinds';
 import { createLabels, type Labels, makeRoom } from './labels';
-import { bitsFor, type Memory } from './memory';
-
-/** A day found by pricing: its visits, and what it costs at least. */
-export interface PricedDay {
-  readonly visits: readonly number[];
-  readonly price: number;
-}
 
 export interface Priced {
   readonly days: readonly PricedDay[];
@@ -23,8 +18,6 @@ export interface Priced {
 export interface PricingLimits {
   /** Only days whose reduced price lies below this are looked for. */
   readonly border: number;
-  /** Ways kept for each visit and lane; beyond it the search is no proof any more. */
-  readonly ways: number;
   /** Followers of a visit that are looked at, the most promising; with fewer than all the search is no proof. */
   readonly few: number;
   /** Whether the cheapest day of every set of visits is wanted, and not only those that no other beats. */
@@ -58,7 +51,7 @@ export function priceKind(
 ): Priced {
   const m = kind.visits.length;
   if (m === 0) return { days: [], least: Math.min(0, limits.border), labels: 0, isWhole: true };
-  const isRough = limits.ways < Number.POSITIVE_INFINITY;
+  const isRough = limits.few < Number.POSITIVE_INFINITY;
   const arcs = arcsOf(kind, dual, limits.few);
   const completion = completionOf(prep, kind, arcs, limits.buckets, limits.isOver);
   if (!completion) return { days: [], least: Number.NEGATIVE_INFINITY, labels: 0, isWhole: false };
@@ -75,7 +68,6 @@ export function priceKind(
     words,
     labels,
     lists: Array.from({ length: kind.lanes * m }, createWays),
-    isRough,
     queue: Array.from({ length: completion.buckets }, () => []),
     isCut: isRough,
   };
@@ -120,8 +112,6 @@ interface Search {
   readonly labels: Labels;
   readonly lists: readonly Ways[];
   readonly queue: readonly number[][];
-  /** Whether memory does not count, so that more is beaten than may be. */
-  readonly isRough: boolean;
   /** Whether something was dropped that a proof would need. */
   isCut: boolean;
 }
@@ -203,7 +193,7 @@ function add(
   load: number,
   bucket: number,
 ): void {
-  const { labels, lists, kind, nearBits, words, limits } = search;
+  const { labels, lists, kind, nearBits, words } = search;
   const m = kind.visits.length;
   makeRoom(labels);
   const label = labels.count;
@@ -236,10 +226,6 @@ function add(
   ways.label.length = kept;
   ways.cost.length = kept;
   ways.free.length = kept;
-  if (kept >= limits.ways) {
-    search.isCut = true;
-    return;
-  }
   labels.node[label] = node;
   labels.lane[label] = lane;
   labels.free[label] = free;
@@ -254,12 +240,7 @@ function add(
 }
 
 /** Whether what a way remembers lets it beat another that is no cheaper and no earlier. */
-function mayBeat(
-  { labels: { memory }, words, isRough, limits }: Search,
-  way: number,
-  other: number,
-): boolean {
-  if (isRough) return true;
+function mayBeat({ labels: { memory }, words, limits }: Search, way: number, other: number): boolean {
   return isWithin(memory, way, other, words) && (!limits.everySet || isWithin(memory, other, way, words));
 }
 

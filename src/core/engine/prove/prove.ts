@@ -1,13 +1,20 @@
 import { createRandom } from '../../base/random';
 import type { Problem } from '../../model/problem';
+import type { Annealing } from '../accept/annealing';
+import { takeDays } from '../days/in-hand';
+import { createMetDays, type MetDays, noteTouched } from '../days/met';
+import { isSeparable } from '../days/separable';
 import { refreshRoute } from '../evaluate/refresh';
 import type { CreateLinearModel } from '../linear';
 import type { prepare } from '../prepare/prepare';
+import { createRecreate } from '../recreate/greedy';
+import { createSortKeys } from '../recreate/order';
+import { type Budget, search } from '../search';
 import { copyRoute, createSnapshot, type Snapshot } from '../state/edit';
 import { loadDays } from '../state/load';
 import { createWorkspace } from '../state/workspace';
 import { type Bound, lowerBound } from './bound';
-import { isSeparable, type Proven, proveByEnumeration } from './enumerate';
+import { type Proven, proveByEnumeration } from './enumerate';
 import { atQuickest } from './kinds';
 import { createRealDay } from './real-days';
 
@@ -20,6 +27,11 @@ export interface ProveOptions {
 
 /** A bound below this share of the price says nothing worth telling. */
 const TELLING = 0.7;
+/** Share of the seconds for meeting days to begin with, and how much warmer than a repair the search is then. */
+const GATHERING = 0.1;
+const WARMER = 5;
+/** So many days met by the search are enough. */
+const RICH = 10_000;
 
 /** What is proven of a plan. */
 export interface Claim {
@@ -33,16 +45,35 @@ export function prove(
   prep: ReturnType<typeof prepare>,
   options: ProveOptions & {
     readonly found: { readonly best: Snapshot; readonly bestPrice: number };
-    readonly shouldStop: (() => boolean) | undefined;
+    readonly shouldStop: () => boolean;
+    /** Days met by the search, and from and to which heat it goes on to meet more. */
+    readonly met: MetDays | null;
+    readonly annealing: Annealing;
   },
 ): Claim {
-  const { seconds, now, linear, found, shouldStop = () => false } = options;
+  const { seconds, now, linear, found, shouldStop } = options;
   const until = now() + seconds * 1000;
   const proven = proveByEnumeration(prep, () => now() > until || shouldStop());
   if (proven) return { bound: proven.price, proven };
   const { byTime } = problem.travel;
   // With parts to fetch and travel by the hour, the quickest way round is not known; nothing is claimed.
   if (!linear || (byTime && prep.needsFetch !== null)) return { bound: null, proven: null };
+  const met = options.met ?? createMetDays(prep);
+  met.isModelled.fill(0);
+  if (met.count < RICH && isSeparable(prep)) {
+    meetDays(
+      prep,
+      found.best,
+      met,
+      options.annealing,
+      {
+        kind: 'seconds',
+        seconds: (Math.max(0, until - now()) / 1000) * GATHERING,
+        now,
+      },
+      shouldStop,
+    );
+  }
   const { bound, days } = lowerBound(byTime ? atQuickest(prep, byTime.slices, problem.places.length) : prep, {
     linear,
     seconds: Math.max(0, until - now()) / 1000,
@@ -50,6 +81,7 @@ export function prove(
     shouldStop,
     guess: savings(prep, found.best),
     start: daysOf(prep, found.best),
+    met,
     price: found.bestPrice,
     realDay: createRealDay(prep),
   });
@@ -59,15 +91,34 @@ export function prove(
   return { bound: isTelling ? bound : null, proven: better };
 }
 
+/** Goes on from a plan for a while, and keeps the days on the way. */
+function meetDays(
+  prep: ReturnType<typeof prepare>,
+  plan: Snapshot,
+  met: MetDays,
+  { startPrice, endPrice }: Annealing,
+  budget: Budget,
+  shouldStop: () => boolean,
+): void {
+  const work = createWorkspace(prep, createRandom(1));
+  if (!loadDays(work, (s) => visitsOn(plan, s))) return;
+  const annealing = { startPrice: WARMER * startPrice, endPrice: WARMER * endPrice };
+  search(work, createRecreate(work, createSortKeys(work)), { phases: [{ until: 1, annealing }] }, budget, {
+    shouldStop,
+    onTick: () => undefined,
+    onAccepted: () => noteTouched(met, work),
+  });
+}
+
+function visitsOn({ visitAt, room, count }: Snapshot, s: number): Int32Array {
+  return visitAt.subarray(s * room + 1, s * room + 1 + count[s]!);
+}
+
 /** Days as a plan at its real price; null when they cannot be done as they are, or hang together. */
 function planOf(prep: ReturnType<typeof prepare>, days: NonNullable<Bound['days']>): Proven | null {
   if (!isSeparable(prep)) return null;
   const work = createWorkspace(prep, createRandom(1));
-  // Who comes second to a visit is spared it.
-  const taken = new Set<number>();
-  const isFirst = (v: number): boolean => !taken.has(v) && !!taken.add(v);
-  const visitsOn = new Map(days.map(({ shift, visits }) => [shift, Int32Array.from(visits.filter(isFirst))]));
-  if (!loadDays(work, (s) => visitsOn.get(s) ?? new Int32Array(0))) return null;
+  if (!takeDays(work, days)) return null;
   const plan = createSnapshot(prep, work.routes);
   for (let s = 0; s < prep.shifts; s++) copyRoute(work.routes, s, plan);
   return { price: work.price, plan };
@@ -98,9 +149,7 @@ function daysOf(prep: ReturnType<typeof prepare>, plan: Snapshot) {
   const { routes } = createWorkspace(prep, createRandom(1));
   return Array.from({ length: prep.shifts }, (_, shift) => {
     const row = routes.rowOf[shift]!;
-    const visits = [
-      ...plan.visitAt.subarray(shift * plan.room + 1, shift * plan.room + 1 + plan.count[shift]!),
-    ];
+    const visits = [...visitsOn(plan, shift)];
     routes.visitAt.set(visits, row + 1);
     routes.count[shift] = visits.length;
     refreshRoute(prep, routes, shift);

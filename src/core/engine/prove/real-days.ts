@@ -1,10 +1,10 @@
 import { createRandom } from '../../base/random';
+import type { PricedDay } from '../days/master';
+import { isSeparable } from '../days/separable';
 import { refreshRoute } from '../evaluate/refresh';
 import type { prepare } from '../prepare/prepare';
 import { hasRoom } from '../state/load';
 import { createWorkspace } from '../state/workspace';
-import { isSeparable } from './enumerate';
-import type { PricedDay } from './pricing';
 
 /** The cheapest order of a day's visits on a shift at its real price; null when there is none, or too many orders. */
 export type RealDay = (shift: number, visits: readonly number[]) => PricedDay | null;

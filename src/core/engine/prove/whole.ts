@@ -1,9 +1,9 @@
+import type { Choice, Column, Master, PricedDay } from '../days/master';
+import { fullMemory } from '../days/memory';
 import type { Prepared } from '../prepare/prepared';
 import { FINEST } from './completion';
 import type { Kind } from './kinds';
-import type { Choice, Column, Master } from './master';
-import { fullMemory } from './memory';
-import { type PricedDay, priceKind } from './pricing';
+import { priceKind } from './pricing';
 import type { RealDay } from './real-days';
 
 /** What the last proof said: duals that give a bound, and for each kind the least that a day costs beyond them. */
@@ -36,7 +36,6 @@ const CHOOSING_SOME = 0.25;
 const WIDE_GAP = 0.01;
 const MOST_SECONDS = 6;
 const EVERY = {
-  ways: Number.POSITIVE_INFINITY,
   few: Number.POSITIVE_INFINITY,
   labels: MOST_LABELS,
   days: MOST_LABELS,
@@ -68,12 +67,7 @@ export function cheapestChoice(
   const price = Math.min(options.price, some?.price ?? Number.POSITIVE_INFINITY);
   const listed = daysBelow(prep, kinds, proof, { ...options, price });
   if (!listed) return some && { ...some, isCheapest: false };
-  for (const kind of kinds.keys()) {
-    master.add(
-      kind,
-      listed.flatMap((column) => (column.kind === kind ? [column.day] : [])),
-    );
-  }
+  master.add(listed);
   return choose(CHOOSING) ?? (some && { ...some, isCheapest: false });
 }
 

@@ -1,8 +1,7 @@
 import type { Prepared } from '../prepare/prepared';
-import type { Kind } from './kinds';
 
 /** A visit is remembered at so many others at most: more, and pricing takes too long. */
-const MOST_REMEMBERED = 24;
+const MOST_REMEMBERED = 40;
 
 /**
  * Which visits a day still remembers at which, so that they do not come again while it does. It begins
@@ -19,7 +18,7 @@ export interface Memory {
 
 /** Visits so few keep the nearest others from the start: looser models of them would be proven for nothing. */
 const FEW_VISITS = 130;
-const NEAREST = 4;
+const NEAREST = 24;
 
 export function createMemory({ visits, neighbours, neighbourCount }: Prepared): Memory {
   const memory = { visits, keeps: new Uint8Array(visits * visits), size: new Int32Array(visits) };
@@ -41,7 +40,7 @@ export function fullMemory({ visits }: Prepared): Memory {
 }
 
 /** What a kind's visits remember, as bits by local number: [visit × words + word]. */
-export function bitsFor(memory: Memory, { visits }: Kind): Int32Array {
+export function bitsFor(memory: Memory, { visits }: { readonly visits: Int32Array }): Int32Array {
   const words = Math.ceil(visits.length / 32);
   const bits = new Int32Array(visits.length * words);
   for (let a = 0; a < visits.length; a++) {

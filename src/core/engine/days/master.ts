@@ -1,15 +1,22 @@
 import type { CreateLinearModel, LinearColumn } from '../linear';
 import type { Prepared } from '../prepare/prepared';
-import type { Kind } from './kinds';
 import { forbid, isForbidden, type Memory } from './memory';
-import type { PricedDay } from './pricing';
 
-/** A share of a day or of a visit left out that is none. */
+/** A share of a day or of a visit left out that is none, and one that is all of it. */
 const HARDLY_ANY = 1e-6;
+const NEARLY_ALL = 1 - HARDLY_ANY;
+/** A day taken by so much is fixed with the others. */
+const SURE = 0.6;
 /** What is added to the worth of a visit that the model would rather leave out. */
 const CAP_GROWTH = 1.2;
 /** Price of what is forbidden, in dearest legs. */
 const FORBIDDEN = 1e4;
+
+/** A day: its visits in order, and what it costs, micros; where it comes from pricing, at least. */
+export interface PricedDay {
+  readonly visits: readonly number[];
+  readonly price: number;
+}
 
 export interface Column {
   readonly kind: number;
@@ -35,7 +42,7 @@ export interface Choice {
 /** The linear model of which days to take: every visit once or left out, every kind as often as it is there. */
 export interface Master {
   solve(seconds: number): Solved | null;
-  add(kind: number, days: readonly PricedDay[]): void;
+  add(added: readonly Column[]): void;
   /** Whether a visit is left out because its worth is capped. */
   leavesOut(solved: Solved): boolean;
   /** Raises what such visits are worth; returns how many. */
@@ -44,6 +51,12 @@ export interface Master {
   tighten(solved: Solved, memory: Memory): boolean;
   /** The cheapest choice of whole days that is found in time, if any. Afterwards the model is only good for another. */
   choose(seconds: number): Choice | null;
+  /** Fixes the days that are taken by more than half, or else the one taken most; false when all are taken whole. */
+  fixMost(solved: Solved): boolean;
+  /** Lets go of what is fixed. */
+  letGo(): void;
+  /** The days that are taken, each as often as that is. */
+  taken(solved: Solved): Column[];
   /** Puts another day in the place of one. */
   replace(column: Column, day: PricedDay): void;
   dispose(): void;
@@ -59,7 +72,11 @@ export interface MasterOptions {
   readonly start: readonly Column[];
 }
 
-export function createMaster(prep: Prepared, kinds: readonly Kind[], options: MasterOptions): Master {
+export function createMaster(
+  prep: Prepared,
+  kinds: readonly { readonly count: number }[],
+  options: MasterOptions,
+): Master {
   const { scale, worth, guess } = options;
   const { visits } = prep;
   const cap = worth.map((price, v) => Math.min(price, guess?.[v] ?? price));
@@ -81,6 +98,15 @@ export function createMaster(prep: Prepared, kinds: readonly Kind[], options: Ma
   const covered = new Set(options.start.flatMap(({ day }) => day.visits));
   /** A choice to begin with: the plan at hand, later the best one found. */
   let known = Float64Array.from(columns, (column, v) => (column || !covered.has(v) ? 1 : 0));
+  const fixed = new Set<number>();
+  const fix = (at: number): void => {
+    fixed.add(at);
+    model.atLeast(at, 1);
+  };
+  const takenIn = (amounts: ArrayLike<number>): Column[] =>
+    columns.flatMap((column, at) =>
+      column ? Array.from({ length: Math.round(amounts[at]!) }, () => column) : [],
+    );
   const isLeftOut = ({ amounts }: Solved, v: number): boolean =>
     cap[v]! < worth[v]! && amounts[v]! > HARDLY_ANY;
   return {
@@ -92,7 +118,7 @@ export function createMaster(prep: Prepared, kinds: readonly Kind[], options: Ma
       );
       return { price: solved.price * scale, amounts: solved.amounts, dual };
     },
-    add: (kind, days) => model.add(days.map((day) => columnOf({ kind, day }))),
+    add: (added) => model.add(added.map(columnOf)),
     leavesOut: (solved) => cap.some((_price, v) => isLeftOut(solved, v)),
     raiseCaps: (solved) => {
       let raised = 0;
@@ -124,11 +150,28 @@ export function createMaster(prep: Prepared, kinds: readonly Kind[], options: Ma
       const chosen = model.choose(seconds, from);
       if (!chosen) return null;
       known = Float64Array.from(chosen.amounts, Math.round);
-      const taken = columns.flatMap((column, at) =>
-        column ? Array.from({ length: known[at]! }, () => column) : [],
-      );
-      return { price: chosen.price * scale, days: taken, isCheapest: chosen.isCheapest };
+      return { price: chosen.price * scale, days: takenIn(known), isCheapest: chosen.isCheapest };
     },
+    fixMost: ({ amounts }) => {
+      let most = -1;
+      let isSure = false;
+      for (let at = 0; at < columns.length; at++) {
+        if (columns[at] === null || fixed.has(at) || amounts[at]! <= HARDLY_ANY) continue;
+        const isPart = amounts[at]! < NEARLY_ALL;
+        if (amounts[at]! >= SURE) {
+          fix(at);
+          if (isPart) isSure = true;
+        } else if (most < 0 || amounts[at]! > amounts[most]!) most = at;
+      }
+      if (isSure || most < 0) return isSure;
+      fix(most);
+      return true;
+    },
+    letGo: () => {
+      for (const at of fixed) model.atLeast(at, 0);
+      fixed.clear();
+    },
+    taken: ({ amounts }) => takenIn(amounts),
     replace: (column, day) => {
       const at = columns.indexOf(column);
       columns[at] = { kind: column.kind, day };

@@ -1,0 +1,80 @@
+import type { CreateLinearModel } from '../linear';
+import type { Prepared } from '../prepare/prepared';
+import { createMaster, type PricedDay, type Solved } from './master';
+import { type MetDays, takeMet } from './met';
+
+/** A day of a plan: who, and what in which order. */
+export interface ChosenDay {
+  readonly shift: number;
+  readonly visits: readonly number[];
+}
+
+/** Days added between two solutions of the model. */
+const DAYS_A_ROUND = 200;
+/** No solution of the model takes longer, in seconds. */
+const LONGEST = 2;
+/** Reduced prices nearer to nothing than this share of a visit's price are nothing. */
+const NOTHING = 1e-5;
+
+/**
+ * Chooses days out of those met so that they make a whole plan: the linear model of which to take, each in
+ * parts, from which one day after the other is fixed where the model takes most of it ("diving"; Sadykov,
+ * Vanderbeck, Pessoa, Tahiri, Uchoa, "Primal heuristics for branch-and-price: the assets of diving methods",
+ * INFORMS Journal on Computing 31(2), 2019). The model stays from one choice to the next.
+ */
+export interface DayChooser {
+  /** Tells a good plan. */
+  know(days: readonly (ChosenDay & PricedDay)[]): void;
+  /** Null when it is over before. The days may share a visit, and leave some out. */
+  choose(isOver: () => boolean): ChosenDay[] | null;
+  dispose(): void;
+}
+
+export function createDayChooser(
+  prep: Prepared,
+  met: MetDays,
+  linear: CreateLinearModel,
+  first: readonly (ChosenDay & PricedDay)[],
+): DayChooser {
+  const { visits, shiftTwin } = prep;
+  const twins = [...new Set(shiftTwin)];
+  const shiftsOf = (twin: number): number[] => [...shiftTwin.keys()].filter((s) => shiftTwin[s] === twin);
+  const kindOfTwin = new Int32Array(prep.shifts);
+  for (const [kind, twin] of twins.entries()) kindOfTwin[twin] = kind;
+  const columnOf = ({ shift, ...day }: ChosenDay & PricedDay) => ({
+    kind: kindOfTwin[shiftTwin[shift]!]!,
+    day,
+  });
+  const scale = first.reduce((sum, { price }) => sum + price, 1) / Math.max(1, visits);
+  const master = createMaster(
+    prep,
+    twins.map((twin) => ({ count: shiftsOf(twin).length })),
+    { linear, scale, worth: prep.visitUnplannedPrice, guess: undefined, start: first.map(columnOf) },
+  );
+  /** The model solved with all the days met that it makes use of. */
+  const solve = (isOver: () => boolean): Solved | null => {
+    for (;;) {
+      const solved = isOver() ? null : master.solve(LONGEST);
+      if (!solved) return null;
+      const taken = takeMet(met, master, solved.dual, {
+        visits,
+        kindOfTwin,
+        most: DAYS_A_ROUND,
+        nothing: NOTHING * scale,
+      });
+      if (taken === 0) return solved;
+    }
+  };
+  return {
+    know: (days) => master.add(days.map(columnOf)),
+    choose: (isOver) => {
+      let solved = solve(isOver);
+      while (solved && master.fixMost(solved)) solved = solve(isOver);
+      master.letGo();
+      if (!solved) return null;
+      const free = twins.map(shiftsOf);
+      return master.taken(solved).map(({ kind, day }) => ({ shift: free[kind]!.pop()!, visits: day.visits }));
+    },
+    dispose: () => master.dispose(),
+  };
+}
