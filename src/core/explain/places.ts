@@ -6,7 +6,15 @@ import { plannedRoute } from '../timing/planned-route';
 import type { TimedPlan, TimedRoute } from '../timing/timed-plan';
 import { type Board, violationKeys, withoutVisit } from './board';
 import { isPairPossible } from './pair-reasons';
-import { cheapestTries, type Spot, type Try, tryAt } from './tries';
+import {
+  type Candidate,
+  candidatesFor,
+  cheapestOf,
+  cheapestTries,
+  type Spot,
+  type Try,
+  tryAt,
+} from './tries';
 
 /** A way to place a visit: one spot for each person needed, all beginning at one moment. */
 export interface Place {
@@ -54,7 +62,7 @@ export function placesFor(board: Board, visit: Visit, options: PlaceOptions): Pl
   const most = options.limit + (board.isAcross ? SPARE_ACROSS : SPARE);
   const ways =
     (visit.people ?? 1) > 1
-      ? waysTogether(free, visit, shifts, startSec)
+      ? waysTogether(free, visit, shifts, { startSec, most })
       : cheapestTries(free, visit, shifts, { startSec, most }).map((t) => [t]);
   const sorted = ways
     .map((tries) => ({ tries, price: tries.reduce((sum, t) => sum + t.price, 0) }))
@@ -68,28 +76,54 @@ export function placesFor(board: Board, visit: Visit, options: PlaceOptions): Pl
   return out.sort((a, b) => a.price - b.price);
 }
 
-/** Ways to send several people at once: at each moment some one of them could begin, the cheapest of them all. */
+/**
+ * Ways to send several people at once, of which the cheapest `most` are among them: at each moment that one of them
+ * could begin, the cheapest of them all. Whoever costs so much at least that the others, however cheap, cannot make
+ * up for it is not looked at any more.
+ */
 function waysTogether(
   board: Board,
   visit: Visit,
   shifts: readonly Shift[],
-  given: number | undefined,
+  { startSec, most }: { readonly startSec: number | undefined; readonly most: number },
 ): Try[][] {
   const people = visit.people ?? 1;
-  const all = { most: shifts.length };
-  const moments =
-    given === undefined
-      ? new Set(cheapestTries(board, visit, shifts, all).map((t) => t.startSec))
-      : new Set([given]);
-  return [...moments].flatMap((startSec) => {
+  const candidates = candidatesFor(board, visit, shifts, startSec);
+  const othersAtLeast = (people - 1) * (candidates[0]?.bound ?? 0);
+  const ways: { readonly tries: Try[]; readonly price: number }[] = [];
+  const border = (): number =>
+    ways.length < most ? Number.POSITIVE_INFINITY : ways[most - 1]!.price - othersAtLeast;
+  const lookAt = (moment: number): void => {
+    const options = { startSec: moment, below: border() };
     // The cheapest few nearly always do; all shifts are tried only where too many of those are the same people.
-    const few = cheapestTries(board, visit, shifts, { most: people * FEW_FOR_EACH, startSec });
-    const chosen = chooseApart(few, people);
-    if (chosen.length === people) return [chosen];
-    if (few.length < people * FEW_FOR_EACH) return [];
-    const others = chooseApart(cheapestTries(board, visit, shifts, { ...all, startSec }), people);
-    return others.length === people ? [others] : [];
-  });
+    const few = cheapestOf(board, visit, candidates, { ...options, most: people * FEW_FOR_EACH });
+    let chosen = chooseApart(few, people);
+    if (chosen.length < people && few.length === people * FEW_FOR_EACH) {
+      chosen = chooseApart(cheapestOf(board, visit, candidates, { ...options, most: shifts.length }), people);
+    }
+    if (chosen.length < people) return;
+    ways.push({ tries: chosen, price: chosen.reduce((sum, t) => sum + t.price, 0) });
+    ways.sort((a, b) => a.price - b.price);
+  };
+  if (startSec !== undefined) {
+    lookAt(startSec);
+    return ways.map(({ tries }) => tries);
+  }
+  const ofShift = new Map<string, Candidate[]>();
+  for (const candidate of candidates) {
+    const own = ofShift.get(candidate.shiftId);
+    if (own) own.push(candidate);
+    else ofShift.set(candidate.shiftId, [candidate]);
+  }
+  const moments = new Set<number>();
+  for (const own of ofShift.values()) {
+    if (own[0]!.bound >= border()) break;
+    const [first] = cheapestOf(board, visit, own, { most: 1, below: border() });
+    if (!first || moments.has(first.startSec)) continue;
+    moments.add(first.startSec);
+    lookAt(first.startSec);
+  }
+  return ways.map(({ tries }) => tries);
 }
 
 /** The first so many tries, nobody busy in two of them. */

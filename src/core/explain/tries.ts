@@ -22,7 +22,7 @@ export interface Try extends Spot {
 }
 
 /** A place that may do, and what it costs at least. */
-interface Candidate extends Spot {
+export interface Candidate extends Spot {
   readonly shift: Shift;
   readonly bound: number;
 }
@@ -106,31 +106,56 @@ export function tryAt(
   return { shiftId, position, shift, route, startSec: route.stops[position]!.startSec, price };
 }
 
-/**
- * The cheapest place of each shift, of the `most` shifts where it costs least. Places are timed in the
- * order of what they cost at least, until none that is left can be among them.
- */
+/** Every place on some shifts for a visit that a cheap look does not rule out, in the order of what they cost at least. */
+export function candidatesFor(
+  board: Board,
+  visit: Visit,
+  shifts: readonly Shift[],
+  startSec: number | undefined,
+): Candidate[] {
+  return shifts.flatMap((s) => candidatesIn(board, visit, s, startSec)).sort((a, b) => a.bound - b.bound);
+}
+
+/** The cheapest place of each shift, of the `most` shifts where it costs least. */
 export function cheapestTries(
   board: Board,
   visit: Visit,
   shifts: readonly Shift[],
   options: { readonly startSec?: number | undefined; readonly most: number },
 ): Try[] {
-  const { startSec, most } = options;
-  const candidates = shifts
-    .flatMap((s) => candidatesIn(board, visit, s, startSec))
-    .sort((a, b) => a.bound - b.bound);
+  return cheapestOf(board, visit, candidatesFor(board, visit, shifts, options.startSec), options);
+}
+
+/**
+ * The same of candidates in order, and only of those that cost less than `below`. They are timed in the order
+ * of what they cost at least, until none that is left can be among the cheapest. Candidates for any moment may be
+ * given for one: those that cannot begin then are passed over.
+ */
+export function cheapestOf(
+  board: Board,
+  visit: Visit,
+  candidates: readonly Candidate[],
+  options: {
+    readonly startSec?: number | undefined;
+    readonly most: number;
+    readonly below?: number | undefined;
+  },
+): Try[] {
+  const { startSec, most, below = Number.POSITIVE_INFINITY } = options;
   const best = new Map<string, Try>();
-  let border = Number.POSITIVE_INFINITY;
+  let border = below;
   for (const candidate of candidates) {
     if (candidate.bound >= border) break;
     const known = best.get(candidate.shiftId);
     if (known && candidate.bound >= known.price) continue;
+    const { shift, position } = candidate;
+    const hours = hoursOf(visit, shift, startSec);
+    if (!mayFit(board.index, board.routeOf.get(shift.id), visit, position, hours)) continue;
     const found = tryAt(board, visit, candidate, startSec);
     if (!found || (known && found.price >= known.price)) continue;
     best.set(candidate.shiftId, found);
     if (best.size >= most) {
-      border = [...best.values()].map((t) => t.price).sort((a, b) => a - b)[most - 1]!;
+      border = Math.min(below, [...best.values()].map((t) => t.price).sort((a, b) => a - b)[most - 1]!);
     }
   }
   return [...best.values()].sort((a, b) => a.price - b.price).slice(0, most);
@@ -153,7 +178,48 @@ function hoursOf(visit: Visit, shift: Shift, startSec: number | undefined): Hour
   };
 }
 
-/** A cheap look at the neighbours before the whole day is timed: false only where it cannot fit. */
+/** When the stops of a day can be at the earliest and the latest, breaks left aside: nobody is sooner free, nor may begin later. */
+interface Room {
+  /** Earliest moment of being free after each stop. */
+  readonly free: readonly number[];
+  /** Latest moment of being ready at each stop, buffer included. */
+  readonly latest: readonly number[];
+}
+
+const roomOfRoute = new WeakMap<TimedRoute, Room>();
+
+function roomOf(index: ProblemIndex, route: TimedRoute): Room {
+  const known = roomOfRoute.get(route);
+  if (known) return known;
+  const { shift, stops } = route;
+  const sec = (a: TimedStop, b: TimedStop): number => index.usualSec(a.visit.placeId, b.visit.placeId);
+  const lengthOf = (s: TimedStop): number => s.finishSec - s.startSec + (s.visit.bufferAfterSec ?? 0);
+  const free: number[] = [];
+  for (const [i, stop] of stops.entries()) {
+    const begin = i === 0 ? shift.startSec : free[i - 1]! + sec(stops[i - 1]!, stop);
+    const ready = begin + (i === 0 ? 0 : (stop.visit.bufferBeforeSec ?? 0));
+    free.push(Math.max(ready, firstStart(stop.visit, shift)) + lengthOf(stop));
+  }
+  const latest: number[] = [];
+  for (let i = stops.length - 1; i >= 0; i--) {
+    const stop = stops[i]!;
+    const next = stops[i + 1];
+    const leave = next ? latest[i + 1]! - sec(stop, next) : lastLeave(index, shift, stop.visit);
+    const windows = startWindows(stop.visit, stop.finishSec - stop.startSec).map((w) => w.latestSec);
+    latest[i] = Math.min(Math.max(...windows), leave - lengthOf(stop)) - (stop.visit.bufferBeforeSec ?? 0);
+  }
+  const room = { free, latest };
+  roomOfRoute.set(route, room);
+  return room;
+}
+
+/** When somebody must leave the last visit for home at the latest. */
+function lastLeave(index: ProblemIndex, shift: Shift, { placeId }: Visit): number {
+  const end = shift.endSec + shift.overtimeLimitSec;
+  return Math.min(end, end + shift.allowanceAfterSec - index.usualSec(placeId, shift.endPlaceId));
+}
+
+/** A cheap look at the room between the neighbours before the whole day is timed: false only where it cannot fit. */
 function mayFit(
   index: ProblemIndex,
   route: TimedRoute | undefined,
@@ -162,20 +228,16 @@ function mayFit(
   hours: Hours,
 ): boolean {
   if (!route || index.problem.travel.byTime) return true;
+  const { free, latest } = roomOf(index, route);
   const before = route.stops[position - 1];
-  if (before) {
-    // However early the stop before could be done, it takes its time from the beginning of the shift.
-    const earliest = Math.max(route.shift.startSec, firstStart(before.visit, route.shift));
-    const free = earliest + before.finishSec - before.startSec;
-    if (free + index.usualSec(before.visit.placeId, visit.placeId) > hours.lastSec) return false;
-  }
+  const ready = before
+    ? free[position - 1]! + index.usualSec(before.visit.placeId, visit.placeId) + (visit.bufferBeforeSec ?? 0)
+    : route.shift.startSec;
+  if (ready > hours.lastSec) return false;
+  const done = Math.max(ready, hours.firstSec) + hours.durationSec + (visit.bufferAfterSec ?? 0);
   const after = route.stops[position];
-  if (!after) return true;
-  const latest = Math.max(
-    ...startWindows(after.visit, after.finishSec - after.startSec).map((w) => w.latestSec),
-  );
-  const begun = Math.max(hours.firstSec, route.shift.startSec);
-  return begun + hours.durationSec + index.usualSec(visit.placeId, after.visit.placeId) <= latest;
+  if (!after) return done <= lastLeave(index, route.shift, visit);
+  return done + index.usualSec(visit.placeId, after.visit.placeId) <= latest[position]!;
 }
 
 function firstStart(visit: Visit, shift: Shift): number {
