@@ -64,10 +64,12 @@ const ROUGHLY = {
   buckets: 0,
 } as const;
 const ROUGH = [
-  { ...ROUGHLY, few: 9 },
-  { ...ROUGHLY, few: 24 },
+  { ...ROUGHLY, ways: 30, few: 9 },
+  { ...ROUGHLY, ways: 80, few: 24 },
+  { ...ROUGHLY, ways: Number.POSITIVE_INFINITY, few: 24, labels: 4000 },
 ] as const;
 const FULL = {
+  ways: Number.POSITIVE_INFINITY,
   few: Number.POSITIVE_INFINITY,
   labels: 200_000,
   days: DAYS_A_KIND,

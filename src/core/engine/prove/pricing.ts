@@ -18,6 +18,8 @@ export interface Priced {
 export interface PricingLimits {
   /** Only days whose reduced price lies below this are looked for. */
   readonly border: number;
+  /** Ways kept for each visit and lane, and whether what they remember does not count; with a limit the search is no proof. */
+  readonly ways: number;
   /** Followers of a visit that are looked at, the most promising; with fewer than all the search is no proof. */
   readonly few: number;
   /** Whether the cheapest day of every set of visits is wanted, and not only those that no other beats. */
@@ -193,7 +195,7 @@ function add(
   load: number,
   bucket: number,
 ): void {
-  const { labels, lists, kind, nearBits, words } = search;
+  const { labels, lists, kind, nearBits, words, limits } = search;
   const m = kind.visits.length;
   makeRoom(labels);
   const label = labels.count;
@@ -226,6 +228,10 @@ function add(
   ways.label.length = kept;
   ways.cost.length = kept;
   ways.free.length = kept;
+  if (kept >= limits.ways) {
+    search.isCut = true;
+    return;
+  }
   labels.node[label] = node;
   labels.lane[label] = lane;
   labels.free[label] = free;
@@ -241,6 +247,7 @@ function add(
 
 /** Whether what a way remembers lets it beat another that is no cheaper and no earlier. */
 function mayBeat({ labels: { memory }, words, limits }: Search, way: number, other: number): boolean {
+  if (limits.ways < Number.POSITIVE_INFINITY) return true;
   return isWithin(memory, way, other, words) && (!limits.everySet || isWithin(memory, other, way, words));
 }
 

@@ -36,6 +36,7 @@ const CHOOSING_SOME = 0.25;
 const WIDE_GAP = 0.01;
 const MOST_SECONDS = 6;
 const EVERY = {
+  ways: Number.POSITIVE_INFINITY,
   few: Number.POSITIVE_INFINITY,
   labels: MOST_LABELS,
   days: MOST_LABELS,
