@@ -41,13 +41,13 @@ describe('days put together anew', () => {
       if (!proven) throw new Error('small enough');
       const { met, work } = everyDayOf(prep, 3);
       const chooser = createDayChooser(prep, met, linear, []);
-      const days = chooser.choose(never);
+      const days = chooser.choose(Number.POSITIVE_INFINITY, never);
       expect(days).not.toBeNull();
       expect(takeDays(work, days!)).toBe(true);
       expect(work.price).toBeGreaterThanOrEqual(proven.price);
       if (work.price === proven.price) optimal++;
       // Nothing stays fixed: the same again.
-      expect(chooser.choose(never)).toEqual(days);
+      expect(chooser.choose(Number.POSITIVE_INFINITY, never)).toEqual(days);
       chooser.dispose();
     }
     expect(optimal).toBeGreaterThan(4);
@@ -58,8 +58,8 @@ describe('days put together anew', () => {
     const { met } = everyDayOf(prep, 3);
     const chooser = createDayChooser(prep, met, await createLinearModels(), []);
     let asked = 0;
-    expect(chooser.choose(() => ++asked > 1)).toBeNull();
-    expect(chooser.choose(never)).not.toBeNull();
+    expect(chooser.choose(Number.POSITIVE_INFINITY, () => ++asked > 1)).toBeNull();
+    expect(chooser.choose(Number.POSITIVE_INFINITY, never)).not.toBeNull();
     chooser.dispose();
   });
 });

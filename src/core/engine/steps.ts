@@ -26,11 +26,11 @@ export function usesLinearModels(problem: Problem): boolean {
 const LAST_SHARE = 0.4;
 const LAST_HEAT = 0.1;
 /** How often that is done where days can be put together anew before. */
-const CHOICES = 3;
+const CHOICES = 2;
 /** Share of the time left that one choice may take. */
-const CHOICE_SHARE = 0.35;
+const CHOICE_SHARE = 0.5;
 /** A chosen plan may be so much dearer than the best one: what the search makes of it is often cheaper. */
-const DEARER = 1.1;
+const DEARER = 1.05;
 
 /** What is needed to put days together anew. */
 export interface DayChoice {
@@ -128,7 +128,7 @@ function choiceEnds(budget: Budget, shouldStop: () => boolean): () => () => bool
 function takeChosen(work: Workspace, recreate: Recreate, chooser: DayChooser, isOver: () => boolean): void {
   const before = daysInHand(work);
   const { price } = work;
-  const days = chooser.choose(isOver);
+  const days = chooser.choose(price * DEARER, isOver);
   if (!days || !takeDays(work, days)) return;
   constructCheapest(work, recreate, [...work.loose.list.subarray(0, work.loose.count)]);
   if (work.price > price * DEARER) takeDays(work, before);

@@ -11,6 +11,8 @@ export interface ChosenDay {
 
 /** Days added between two solutions of the model. */
 const DAYS_A_ROUND = 200;
+/** What a visit may be worth at first, as a multiple of its share of its day. */
+const GENEROUS = 2;
 /** No solution of the model takes longer, in seconds. */
 const LONGEST = 2;
 /** Reduced prices nearer to nothing than this share of a visit's price are nothing. */
@@ -25,8 +27,8 @@ const NOTHING = 1e-5;
 export interface DayChooser {
   /** Tells a good plan. */
   know(days: readonly (ChosenDay & PricedDay)[]): void;
-  /** Null when it is over before. The days may share a visit, and leave some out. */
-  choose(isOver: () => boolean): ChosenDay[] | null;
+  /** Null when it is over before, or nothing is found below a price, micros. The days may share a visit, and leave some out. */
+  choose(limit: number, isOver: () => boolean): ChosenDay[] | null;
   dispose(): void;
 }
 
@@ -49,7 +51,13 @@ export function createDayChooser(
   const master = createMaster(
     prep,
     twins.map((twin) => ({ count: shiftsOf(twin).length })),
-    { linear, scale, worth: prep.visitUnplannedPrice, guess: undefined, start: first.map(columnOf) },
+    {
+      linear,
+      scale,
+      worth: prep.visitUnplannedPrice,
+      guess: guessFrom(first, prep),
+      start: first.map(columnOf),
+    },
   );
   /** The model solved with all the days met that it makes use of. */
   const solve = (isOver: () => boolean): Solved | null => {
@@ -62,19 +70,29 @@ export function createDayChooser(
         most: DAYS_A_ROUND,
         nothing: NOTHING * scale,
       });
-      if (taken === 0) return solved;
+      if (taken === 0 && master.raiseCaps(solved) === 0) return solved;
     }
   };
   return {
     know: (days) => master.add(days.map(columnOf)),
-    choose: (isOver) => {
+    choose: (limit, isOver) => {
       let solved = solve(isOver);
-      while (solved && master.fixMost(solved)) solved = solve(isOver);
+      while (solved && solved.price < limit && master.fixMost(solved)) solved = solve(isOver);
       master.letGo();
-      if (!solved) return null;
+      if (!solved || solved.price >= limit) return null;
       const free = twins.map(shiftsOf);
       return master.taken(solved).map(({ kind, day }) => ({ shift: free[kind]!.pop()!, visits: day.visits }));
     },
     dispose: () => master.dispose(),
   };
+}
+
+/** What each visit may be worth at first: more than its share of its day, so that the model does not begin with worths out of all proportion. */
+function guessFrom(days: readonly PricedDay[], prep: Prepared): Float64Array {
+  const guess = Float64Array.from(prep.visitUnplannedPrice);
+  const mean = days.reduce((sum, { price }) => sum + price, 0) / Math.max(1, prep.visits);
+  for (const { visits, price } of days) {
+    for (const v of visits) guess[v] = Math.min(guess[v]!, GENEROUS * Math.max(mean, price / visits.length));
+  }
+  return guess;
 }

@@ -1,3 +1,4 @@
+import FlatQueue from 'flatqueue';
 import { createRandom } from '../../base/random';
 import type { Prepared } from '../prepare/prepared';
 import type { Routes } from '../state/routes';
@@ -112,18 +113,23 @@ export function takeMet(
   },
 ): number {
   const { visits, kindOfTwin, most, nothing } = options;
-  const cheap: { readonly day: number; readonly reduced: number }[] = [];
+  // The dearest of the cheapest so far comes first.
+  const cheapest = new FlatQueue<number>();
   for (let day = 0; day < met.count; day++) {
     if (met.isModelled[day] === 1) continue;
     let reduced = met.price[day]! - dual[visits + kindOfTwin[met.twin[day]!]!]!;
     const first = met.at[day]!;
     for (let i = first + met.length[day]! - 1; i >= first; i--) reduced -= dual[met.visits[i]!]!;
-    if (reduced < -nothing) cheap.push({ day, reduced });
+    if (reduced >= -nothing) continue;
+    if (cheapest.length === most) {
+      if (reduced >= -cheapest.peekValue()!) continue;
+      cheapest.pop();
+    }
+    cheapest.push(day, -reduced);
   }
-  cheap.sort((a, b) => a.reduced - b.reduced);
-  const taken = cheap.slice(0, most);
+  const taken = Array.from({ length: cheapest.length }, () => cheapest.pop()!).reverse();
   master.add(
-    taken.map(({ day }) => {
+    taken.map((day) => {
       met.isModelled[day] = 1;
       const at = met.at[day]!;
       const list = [...met.visits.subarray(at, at + met.length[day]!)];
