@@ -1,10 +1,7 @@
 import type { Problem } from '../model/problem';
 import type { Annealing } from './accept/annealing';
 import { constructCheapest } from './construct/start';
-import { createDayChooser, type DayChooser } from './days/choose';
-import { daysInHand, takeDays } from './days/in-hand';
-import type { MetDays } from './days/met';
-import type { CreateLinearModel } from './linear';
+import { createAnew, type DayChoice } from './days/anew';
 import type { Recreate } from './recreate/greedy';
 import type { Budget, SearchSteps } from './search';
 import { loadDays } from './state/load';
@@ -27,17 +24,6 @@ const LAST_SHARE = 0.4;
 const LAST_HEAT = 0.1;
 /** How often that is done where days can be put together anew before. */
 const CHOICES = 2;
-/** Share of the time left that one choice may take. */
-const CHOICE_SHARE = 0.5;
-/** A chosen plan may be so much dearer than the best one: what the search makes of it is often cheaper. */
-const DEARER = 1.05;
-
-/** What is needed to put days together anew. */
-export interface DayChoice {
-  readonly linear: CreateLinearModel;
-  readonly met: MetDays;
-  readonly shouldStop: () => boolean;
-}
 
 /**
  * How the search goes: one cooling; or, where a small problem leaves time for it and its shifts differ,
@@ -58,14 +44,13 @@ export function stepsFor(
   const { annealing, choice, budget } = options;
   const starts = options.isGiven ? 1 : startsFor(work, options.budget);
   if (starts < 2) return { phases: [{ until: 1, annealing }] };
+  const anew = choice && createAnew(work, recreate, budget, choice);
   const first = Array.from({ length: starts }, (_, i) => ({
     until: ((1 - LAST_SHARE) * (i + 1)) / starts,
     annealing,
   }));
   const last = { startPrice: annealing.startPrice * LAST_HEAT, endPrice: annealing.endPrice };
-  const lasts = choice ? CHOICES : 1;
-  const isOver = choiceEnds(budget, choice?.shouldStop ?? (() => false));
-  let chooser: DayChooser | null = null;
+  const lasts = anew ? CHOICES : 1;
   return {
     phases: [
       ...first,
@@ -75,17 +60,10 @@ export function stepsFor(
       })),
     ],
     onPhase: (ended) => {
-      if (ended < starts - 1) {
-        beginAfresh(work, recreate);
-        return;
-      }
-      if (!choice) return;
-      const days = daysInHand(work);
-      if (chooser) chooser.know(days);
-      else chooser = createDayChooser(work.prep, choice.met, choice.linear, days);
-      takeChosen(work, recreate, chooser, isOver());
+      if (ended < starts - 1) beginAfresh(work, recreate);
+      else anew?.choose();
     },
-    onEnd: () => chooser?.dispose(),
+    onEnd: () => anew?.dispose(),
   };
 }
 
@@ -111,25 +89,4 @@ function beginAfresh(work: Workspace, recreate: Recreate): void {
     recreate,
     order.map(({ v }) => v),
   );
-}
-
-/** When a choice of days must end: where there is a clock, after its share of the time left. */
-function choiceEnds(budget: Budget, shouldStop: () => boolean): () => () => boolean {
-  if (budget.kind === 'iterations') return () => shouldStop;
-  const { now, seconds } = budget;
-  const end = now() + seconds * 1000;
-  return () => {
-    const until = now() + (end - now()) * CHOICE_SHARE;
-    return () => now() > until || shouldStop();
-  };
-}
-
-/** Puts days together anew, and the visits that they leave out where it costs least; goes on from that unless it is much dearer. */
-function takeChosen(work: Workspace, recreate: Recreate, chooser: DayChooser, isOver: () => boolean): void {
-  const before = daysInHand(work);
-  const { price } = work;
-  const days = chooser.choose(price * DEARER, isOver);
-  if (!days || !takeDays(work, days)) return;
-  constructCheapest(work, recreate, [...work.loose.list.subarray(0, work.loose.count)]);
-  if (work.price > price * DEARER) takeDays(work, before);
 }
