@@ -35,7 +35,7 @@ const MOVED_SEC = 15 * 60;
 const SPARE = 4;
 const SPARE_ACROSS = 40;
 
-/** Shifts looked at for each person of a visit for several. */
+/** Shifts looked at for each person of a visit for several, where one for each is not enough. */
 const FEW_FOR_EACH = 3;
 
 export interface PlaceOptions {
@@ -94,12 +94,13 @@ function waysTogether(
   const border = (): number =>
     ways.length < most ? Number.POSITIVE_INFINITY : ways[most - 1]!.price - othersAtLeast;
   const lookAt = (moment: number): void => {
-    const options = { startSec: moment, below: border() };
-    // The cheapest few nearly always do; all shifts are tried only where too many of those are the same people.
-    const few = cheapestOf(board, visit, candidates, { ...options, most: people * FEW_FOR_EACH });
-    let chosen = chooseApart(few, people);
-    if (chosen.length < people && few.length === people * FEW_FOR_EACH) {
-      chosen = chooseApart(cheapestOf(board, visit, candidates, { ...options, most: shifts.length }), people);
+    const below = border();
+    let chosen: Try[] = [];
+    // The cheapest nearly always do; more are tried only where too many of those are the same people.
+    for (const most of [people, people * FEW_FOR_EACH, shifts.length]) {
+      const cheapest = cheapestOf(board, visit, candidates, { startSec: moment, below, most });
+      chosen = chooseApart(cheapest, people);
+      if (chosen.length === people || cheapest.length < most) break;
     }
     if (chosen.length < people) return;
     ways.push({ tries: chosen, price: chosen.reduce((sum, t) => sum + t.price, 0) });
