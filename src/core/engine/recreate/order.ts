@@ -1,23 +1,28 @@
 import type { Workspace } from '../state/workspace';
 
-/** Orders in which loose ends are put back, with their chances (weights after the paper, widened). */
-const ORDERS = ['random', 'demand', 'far', 'near', 'narrow', 'early', 'late', 'dear'] as const;
-type Order = (typeof ORDERS)[number];
-const WEIGHT: Readonly<Record<Order, number>> = {
+/**
+ * Orders in which loose ends are put back, with their chances: those of the paper (Christiaens and Vanden Berghe 2020,
+ * section 4.2), widened. At random, and first those that have the fewest moments or the fewest shifts to go to, which
+ * are hard to place once others stand, count for most.
+ */
+const WEIGHT = {
   random: 4,
-  demand: 2,
-  far: 2,
+  demand: 1,
+  far: 1,
   near: 1,
-  narrow: 2,
-  early: 2,
-  late: 2,
-  dear: 3,
-};
-const TOTAL = ORDERS.reduce((sum, o) => sum + WEIGHT[o], 0);
+  narrow: 4,
+  early: 1,
+  late: 1,
+  dear: 1,
+  scarce: 4,
+} as const;
+type Order = keyof typeof WEIGHT;
 
 /** Static sort keys of the visits, smallest first. */
 export interface SortKeys {
   readonly keys: Readonly<Record<Exclude<Order, 'random'>, Float64Array>>;
+  /** Each order as often as its chance is; none in which all visits are alike. */
+  readonly lots: readonly Order[];
   readonly scratch: Float64Array;
 }
 
@@ -44,23 +49,29 @@ export function createSortKeys(work: Workspace): SortKeys {
     }
     return pick(first, last, total);
   };
-  return {
-    keys: {
-      demand: make((v) => -(prep.visitDemand[v]! * 1e9 + (prep.duration[v * prep.classes] ?? 0))),
-      far: make((v) => -distance(v)),
-      near: make(distance),
-      narrow: make((v) => windows(v, (_f, _l, total) => total)),
-      early: make((v) => windows(v, (first) => first)),
-      late: make((v) => windows(v, (_f, last) => -last)),
-      dear: make((v) => -prep.visitUnplannedPrice[v]!),
-    },
-    scratch: new Float64Array(prep.visits),
+  const keys = {
+    demand: make((v) => -(prep.visitDemand[v]! * 1e9 + (prep.duration[v * prep.classes] ?? 0))),
+    far: make((v) => -distance(v)),
+    near: make(distance),
+    narrow: make((v) => windows(v, (_f, _l, total) => total)),
+    early: make((v) => windows(v, (first) => first)),
+    late: make((v) => windows(v, (_f, last) => -last)),
+    dear: make((v) => -prep.visitUnplannedPrice[v]!),
+    scarce: make(
+      (v) => prep.eligible.subarray(v * prep.shifts, (v + 1) * prep.shifts).filter(Boolean).length,
+    ),
   };
+  const isTelling = (key: Float64Array): boolean => key.some((value) => value !== key[0]);
+  const orders = Object.keys(WEIGHT) as Order[];
+  const lots = orders.flatMap((order) =>
+    order === 'random' || isTelling(keys[order]) ? Array.from({ length: WEIGHT[order] }, () => order) : [],
+  );
+  return { keys, lots, scratch: new Float64Array(prep.visits) };
 }
 
 /** Sorts list[0..n) by an order drawn at random. */
 export function sortLoose(work: Workspace, sort: SortKeys, list: Int32Array, n: number): void {
-  const order = drawOrder(work);
+  const order = sort.lots[work.random.below(sort.lots.length)]!;
   const { scratch } = sort;
   if (order === 'random') for (let i = 0; i < n; i++) scratch[i] = work.random.next();
   else {
@@ -79,13 +90,4 @@ export function sortLoose(work: Workspace, sort: SortKeys, list: Int32Array, n: 
     list[k + 1] = v;
     scratch[k + 1] = key;
   }
-}
-
-function drawOrder(work: Workspace): Order {
-  let left = work.random.next() * TOTAL;
-  for (const order of ORDERS) {
-    left -= WEIGHT[order];
-    if (left < 0) return order;
-  }
-  return 'random';
 }
