@@ -1,5 +1,6 @@
 import loadHighs, { type Highs, type Model } from 'highs';
 import type { CreateLinearModel, LinearColumn, LinearModel, LinearRow } from '@/core/engine/index';
+import { warmUp } from './warm-up';
 
 function columnsOf(highs: Highs, rows: number, columns: readonly LinearColumn[]) {
   const starts = new Int32Array(columns.length + 1);
@@ -49,9 +50,19 @@ function emptyModel(highs: Highs, rows: readonly LinearRow[]): Model {
 /** Numbers of HiGHS for its methods. */
 const STRATEGY = { dual: 1, primal: 4 } as const;
 
-/** Linear models by HiGHS, loaded once; a model keeps its basis from one solution to the next. */
-export async function createLinearModels(): Promise<CreateLinearModel> {
-  const highs = await loadHighs();
+let ready: Promise<CreateLinearModel> | null = null;
+
+/** Linear models by HiGHS, loaded and warmed once a process; a model keeps its basis from one solution to the next. */
+export function createLinearModels(): Promise<CreateLinearModel> {
+  ready ??= loadHighs().then((highs) => {
+    const create = modelsBy(highs);
+    warmUp(create);
+    return create;
+  });
+  return ready;
+}
+
+function modelsBy(highs: Highs): CreateLinearModel {
   const { optimal } = highs.constants.modelStatus;
   return (rows) => {
     const model = emptyModel(highs, rows);

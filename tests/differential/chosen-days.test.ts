@@ -62,6 +62,30 @@ describe('days put together anew', () => {
     expect(chooser.choose(Number.POSITIVE_INFINITY, never)).not.toBeNull();
     chooser.dispose();
   });
+
+  it('where time ends on the way, are days for shifts that there are, each once', async () => {
+    const linear = await createLinearModels();
+    let partial = 0;
+    for (let seed = 1; seed <= 6; seed++) {
+      const prep = prepare(randomProblem(seed, { visits: 9, persons: 4, days: 1 }));
+      const { met, work } = everyDayOf(prep, 3);
+      const whole = createDayChooser(prep, met, linear, []);
+      const all = JSON.stringify(whole.choose(Number.POSITIVE_INFINITY, never));
+      whole.dispose();
+      for (let looks = 1; looks < 12; looks++) {
+        const chooser = createDayChooser(prep, met, linear, []);
+        let asked = 0;
+        const days = chooser.choose(Number.POSITIVE_INFINITY, () => ++asked > looks);
+        chooser.dispose();
+        if (!days) continue;
+        if (JSON.stringify(days) !== all) partial++;
+        expect(new Set(days.map(({ shift }) => shift)).size).toBe(days.length);
+        expect(days.every(({ shift }) => prep.shiftTwin[shift] !== undefined)).toBe(true);
+        expect(takeDays(work, days)).toBe(true);
+      }
+    }
+    expect(partial).toBeGreaterThan(0);
+  });
 });
 
 describe('a search that puts days together anew', () => {

@@ -27,7 +27,10 @@ const NOTHING = 1e-5;
 export interface DayChooser {
   /** Tells a good plan. */
   know(days: readonly (ChosenDay & PricedDay)[]): void;
-  /** Null when it is over before, or nothing is found below a price, micros. The days may share a visit, and leave some out. */
+  /**
+   * Null when it is over before the model is solved once, or nothing is found below a price, micros. The days may
+   * share a visit, and leave some out: more of them where it is over before all are fixed.
+   */
   choose(limit: number, isOver: () => boolean): ChosenDay[] | null;
   dispose(): void;
 }
@@ -77,11 +80,20 @@ export function createDayChooser(
     know: (days) => master.add(days.map(columnOf)),
     choose: (limit, isOver) => {
       let solved = solve(isOver);
-      while (solved && solved.price < limit && master.fixMost(solved)) solved = solve(isOver);
+      while (solved && solved.price < limit && master.fixMost(solved)) {
+        const next = solve(isOver);
+        // Where time ends on the way, what is taken for the most part by then is a choice as well.
+        if (!next) break;
+        solved = next;
+      }
       master.letGo();
       if (!solved || solved.price >= limit) return null;
       const free = twins.map(shiftsOf);
-      return master.taken(solved).map(({ kind, day }) => ({ shift: free[kind]!.pop()!, visits: day.visits }));
+      // Where not all are fixed, more days than there are shifts may each be taken by more than half.
+      return master.taken(solved).flatMap(({ kind, day }) => {
+        const shift = free[kind]!.pop();
+        return shift === undefined ? [] : [{ shift, visits: day.visits }];
+      });
     },
     dispose: () => master.dispose(),
   };
