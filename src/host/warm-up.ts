@@ -1,5 +1,5 @@
-import { createRandom } from '@/core/base/random';
 import type { CreateLinearModel, LinearColumn } from '@/core/engine/index';
+import { createRandom } from '@/core/index';
 
 const VISITS = 80;
 const SHIFTS = 15;
