@@ -59,6 +59,14 @@ describe('small problems solved to their optimum', () => {
 });
 
 describe('nothing is claimed', () => {
+  it('where nobody can go: the one plan there is', () => {
+    const problem: Problem = { ...randomProblem(1, { visits: 20, persons: 2, days: 1 }), shifts: [] };
+    const result = solve(problem, { seed: 1, budget: { kind: 'iterations', iterations: 10 }, prove });
+    if (!result.ok) throw new Error('nothing is held');
+    expect(result.solution.bound).toBe(result.solution.plan.price);
+    expect(result.solution.plan.price).toBeGreaterThan(0);
+  });
+
   it('of a large problem, one whose days hang together, or one that is stopped', () => {
     expect(
       proveByEnumeration(prepare(randomProblem(1, { visits: 14, persons: 3, days: 1 })), never),

@@ -52,6 +52,8 @@ export function prove(
   },
 ): Claim {
   const { seconds, now, linear, found, shouldStop } = options;
+  // Where nobody can go, there is one plan only.
+  if (prep.shifts === 0) return { bound: found.bestPrice, proven: null };
   const until = now() + seconds * 1000;
   const proven = proveByEnumeration(prep, () => now() > until || shouldStop());
   if (proven) return { bound: proven.price, proven };
