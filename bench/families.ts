@@ -5,7 +5,7 @@
  * length from elsewhere.
  */
 import { readSolomon } from '@/contract/solomon';
-import { solve } from '@/core/engine/index';
+import { type CreateLinearModel, solve } from '@/core/engine/index';
 import { type Problem, verifyPlan } from '@/core/index';
 import { createLinearModels } from '@/host/linear-models';
 import { madeUpInstance, SHAPES } from './made-up-instance';
@@ -15,9 +15,9 @@ const PROOF_SECONDS = 10;
 const LONGER = 4;
 const now = (): number => performance.now();
 
-function ended(problem: Problem, seed: number, length: number): number {
+function ended(problem: Problem, seed: number, length: number, linear: CreateLinearModel): number {
   const budget = { kind: 'seconds', seconds: length, now } as const;
-  const result = solve(problem, { seed, budget });
+  const result = solve(problem, { seed, budget, linear });
   if (!result.ok) throw new Error('nothing is held');
   const verdict = verifyPlan(problem, result.solution.plan);
   if (verdict.kind !== 'judged' || verdict.violations.length > 0 || !verdict.priceAgrees)
@@ -37,10 +37,11 @@ async function main(): Promise<void> {
     });
     if (!read.ok) throw new Error('a made-up instance can be read');
     const { problem, scale } = read.value;
-    const price = ended(problem, 1, Number(seconds));
+    const price = ended(problem, 1, Number(seconds), linear);
     const proof = solve(problem, {
       seed: 2,
       budget: { kind: 'seconds', seconds: 2, now },
+      linear,
       prove: { seconds: PROOF_SECONDS, now, linear },
     });
     if (!proof.ok) throw new Error('nothing is held');
@@ -49,7 +50,7 @@ async function main(): Promise<void> {
     // The linear models are exact to some millionths.
     const isProven = bound !== null && bound >= best * (1 - 1e-5);
     if (bound !== null && bound > price) throw new Error('below a bound');
-    if (!isProven) best = Math.min(best, ended(problem, 3, LONGER * Number(seconds)));
+    if (!isProven) best = Math.min(best, ended(problem, 3, LONGER * Number(seconds), linear));
     const gap = 100 * (price / best - 1);
     gaps.set(shape.family, [...(gaps.get(shape.family) ?? []), gap]);
     const told = (value: number): string => (value / scale).toFixed(1);

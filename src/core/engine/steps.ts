@@ -9,8 +9,8 @@ import type { Workspace } from './state/workspace';
 
 /** Where the budget is known in seconds only, so many iterations a second are reckoned with. */
 const ITERATIONS_A_SECOND = 10_000;
-/** Iterations a visit below which a start is not worth its time. */
-const ITERATIONS_A_START = 60;
+/** Iterations a visit below which a start is not worth its time, where shifts differ and where most are alike. */
+const ITERATIONS_A_START = { differing: 60, alike: 250 } as const;
 const MOST_STARTS = 6;
 const MOST_VISITS = 400;
 
@@ -26,10 +26,10 @@ const LAST_HEAT = 0.1;
 const CHOICES = 2;
 
 /**
- * How the search goes: one cooling; or, where a small problem leaves time for it and its shifts differ,
- * several from different first plans, and a last one from the best of them. Who goes to which town is
- * decided early and hardly ever undone later, so that one start more is worth more than a longer one. Days that were
- * met in different ones are put together anew in between.
+ * How the search goes: one cooling; or, where a small problem leaves time for it, several from different first plans,
+ * and a last one from the best of them. Who goes to which town, or how many go at all, is decided early and hardly
+ * ever undone later, so that one start more is worth more than a longer one. Days that were met in different ones are
+ * put together anew in between.
  */
 export function stepsFor(
   work: Workspace,
@@ -69,9 +69,10 @@ export function stepsFor(
 
 function startsFor({ prep, links, movable }: Workspace, budget: Budget): number {
   const kinds = new Set(prep.shiftTwin).size;
-  if (links.hasLinks || movable.length > MOST_VISITS || kinds < prep.shifts / 2) return 1;
+  if (links.hasLinks || movable.length > MOST_VISITS) return 1;
   const iterations = budget.kind === 'seconds' ? budget.seconds * ITERATIONS_A_SECOND : budget.iterations;
-  return Math.min(MOST_STARTS, Math.floor(iterations / Math.max(1, movable.length * ITERATIONS_A_START)));
+  const each = kinds < prep.shifts / 2 ? ITERATIONS_A_START.alike : ITERATIONS_A_START.differing;
+  return Math.min(MOST_STARTS, Math.floor(iterations / Math.max(1, movable.length * each)));
 }
 
 /** Takes out all that may move and puts it back in an order drawn at random. */
