@@ -82,7 +82,8 @@ describe('spoilt files', () => {
           priceAgrees: true,
         });
       }),
-      { numRuns: 900 },
+      // Among them a visit that is held, in no plan, and fits nowhere.
+      { numRuns: 900, examples: [[160438]] },
     );
     expect(refused).toBeGreaterThan(100);
     expect(solved).toBeGreaterThan(60);

@@ -5,7 +5,7 @@ import type { Problem } from '../model/problem';
 import { indexProblem } from '../travel/problem-index';
 import { type Annealing, temperatureAt } from './accept/annealing';
 import { constructCheapest, constructionOrder } from './construct/start';
-import { type HeldConflict, takeOver } from './construct/take-over';
+import { type HeldConflict, heldConflict, takeOver } from './construct/take-over';
 import { createMetDays, noteTouched } from './days/met';
 import { isSeparable } from './days/separable';
 import type { CreateLinearModel } from './linear';
@@ -81,6 +81,9 @@ export function solve(given: Problem, options: SolveOptions): SolveResult {
       : constructionOrder(work, sort.keys.narrow);
   if (options.repair) focusOnLoose(work);
   constructCheapest(work, recreate, order);
+  // Held, but in no plan that was handed over, and there is no place for it.
+  const conflict = heldConflict(work, problem);
+  if (conflict) return { ok: false, conflict };
   const constructedPrice = work.price;
   const usual = defaultAnnealing(work, problem);
   const own = options.repair ? repairAnnealing(usual, problem.prices.travelPerSec) : usual;

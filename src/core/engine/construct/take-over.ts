@@ -41,6 +41,11 @@ export function takeOver(work: Workspace, problem: Problem, start: Plan): HeldCo
     }
   }
   for (const [g] of links.groups.entries()) if (!isWhole(work, g)) takeApart(work, g);
+  return heldConflict(work, problem);
+}
+
+/** The held visits that are loose ends, which is an error for the caller; null when there are none. */
+export function heldConflict({ prep, routes }: Workspace, problem: Problem): HeldConflict | null {
   const lost = new Set<number>();
   for (let v = 0; v < prep.visits; v++) {
     if (prep.visitHeld[v] && routes.shiftOf[v] === -1) lost.add(prep.sourceOf[v]!);
