@@ -24,7 +24,7 @@ interface Wanted {
  * becomes a loose end. Returns the held visits among those, which is an error for the caller.
  */
 export function takeOver(work: Workspace, problem: Problem, start: Plan): HeldConflict | null {
-  const { prep, routes, links } = work;
+  const { prep, links } = work;
   const shiftIx = new Map(problem.shifts.map((s, i) => [s.id, i]));
   const wantedOn = wantedByShift(work, problem, start);
   for (const [shiftId, wanted] of wantedOn) {
