@@ -11,8 +11,7 @@ const SECONDS = 0.5;
 
 /**
  * Solves a made-up model of days for a fifth of a second. A solver compiled to WebAssembly runs at first as it was
- * translated in haste, at a half or a third of its speed; the machine translates well what it sees used often, beside
- * other work. So a search that comes to its first model seconds later finds a quick solver.
+ * translated in haste, more slowly; the machine translates well what it sees used often, beside other work. So a search that comes to its first model seconds later finds a quick solver.
  */
 export function warmUp(create: CreateLinearModel): void {
   const random = createRandom(1);

@@ -56,9 +56,7 @@ describe('small problems solved to their optimum', () => {
     }
     expect(claimed).toBeGreaterThan(15);
   });
-});
 
-describe('nothing is claimed', () => {
   it('where nobody can go: the one plan there is', () => {
     const problem: Problem = { ...randomProblem(1, { visits: 20, persons: 2, days: 1 }), shifts: [] };
     const result = solve(problem, { seed: 1, budget: { kind: 'iterations', iterations: 10 }, prove });
@@ -66,7 +64,9 @@ describe('nothing is claimed', () => {
     expect(result.solution.bound).toBe(result.solution.plan.price);
     expect(result.solution.plan.price).toBeGreaterThan(0);
   });
+});
 
+describe('nothing is claimed', () => {
   it('of a large problem, one whose days hang together, or one that is stopped', () => {
     expect(
       proveByEnumeration(prepare(randomProblem(1, { visits: 14, persons: 3, days: 1 })), never),
