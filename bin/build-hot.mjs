@@ -1,36 +1,44 @@
-// Compiles the hot loops of the engine to WebAssembly and writes them down as src/core/engine/hot/compiled.ts;
-// with --check it only tells whether that file is what the sources compile to.
+// Compiles the hot loops of the engine to WebAssembly and writes each program down as text; with --check it only
+// tells whether that is what the sources compile to.
 import { readFileSync, writeFileSync } from 'node:fs';
 import asc from 'assemblyscript/asc';
 
-let program;
-const SOURCE = 'src/core/engine/assembly/index.ts';
-const TARGET = 'src/core/engine/hot/compiled.ts';
-const { error, stderr, stdout } = await asc
-  .main([SOURCE, '-O3', '--runtime', 'stub', '--importMemory', '--noAssert', '--outFile', 'hot.wasm'], {
-    readFile: (name) => {
-      try {
-        return readFileSync(name, 'utf8');
-      } catch {
-        return null;
-      }
-    },
-    writeFile: (name, contents) => {
-      if (name === 'hot.wasm') program = contents;
-    },
-    listFiles: () => [],
-  })
-  .catch((cause) => ({ error: cause, stderr: '', stdout: '' }));
-if (error) {
-  console.error(`${error.message}\n${stderr}${stdout}`);
-  process.exit(1);
-}
-const text = `/* Made by bin/build-hot.mjs from src/core/engine/assembly; do not edit. */
-export const COMPILED =
-  '${Buffer.from(program).toString('base64')}';
+const FOLDER = 'src/core/engine/assembly';
+const PROGRAMS = [
+  { source: `${FOLDER}/index.ts`, target: 'src/core/engine/hot/compiled.ts', name: 'COMPILED' },
+  { source: `${FOLDER}/pricing/index.ts`, target: 'src/core/engine/prove/compiled.ts', name: 'PRICING' },
+];
+
+for (const { source, target, name } of PROGRAMS) {
+  const text = `/* Made by bin/build-hot.mjs from ${FOLDER}; do not edit. */
+export const ${name} =
+  '${Buffer.from(await compile(source)).toString('base64')}';
 `;
-if (!process.argv.includes('--check')) writeFileSync(TARGET, text);
-else if (readFileSync(TARGET, 'utf8') !== text) {
-  console.error(`${TARGET} is not what ${SOURCE} compiles to: run "npm run build:hot".`);
+  if (!process.argv.includes('--check')) writeFileSync(target, text);
+  else if (readFileSync(target, 'utf8') !== text) {
+    console.error(`${target} is not what ${source} compiles to: run "npm run build:hot".`);
+    process.exit(1);
+  }
+}
+
+async function compile(source) {
+  let program;
+  const { error, stderr, stdout } = await asc
+    .main([source, '-O3', '--runtime', 'stub', '--importMemory', '--noAssert', '--outFile', 'hot.wasm'], {
+      readFile: (name) => {
+        try {
+          return readFileSync(name, 'utf8');
+        } catch {
+          return null;
+        }
+      },
+      writeFile: (name, contents) => {
+        if (name === 'hot.wasm') program = contents;
+      },
+      listFiles: () => [],
+    })
+    .catch((cause) => ({ error: cause, stderr: '', stdout: '' }));
+  if (!error) return program;
+  console.error(`${error.message}\n${stderr}${stdout}`);
   process.exit(1);
 }

@@ -3,7 +3,7 @@ import { prepare } from '../prepare/prepare';
 import { kindsOf } from '../prove/kinds';
 import { bitsFor, createMemory, forbid, fullMemory, isForbidden } from './memory';
 
-const prep = prepare(randomProblem(4, { visits: 60, persons: 3, days: 1 }));
+const prep = prepare(randomProblem(4, { visits: 80, persons: 3, days: 1 }));
 const bare = () => {
   const memory = createMemory(prep);
   memory.keeps.fill(0);
@@ -15,9 +15,9 @@ describe('what a day remembers', () => {
   it('forbids a visit that comes again only when all between remember it', () => {
     const memory = bare();
     expect(isForbidden(memory, [1, 2, 3, 1])).toBe(false);
-    memory.keeps[2 * 60 + 1] = 1;
+    memory.keeps[2 * 80 + 1] = 1;
     expect(isForbidden(memory, [1, 2, 3, 1])).toBe(false);
-    memory.keeps[3 * 60 + 1] = 1;
+    memory.keeps[3 * 80 + 1] = 1;
     expect(isForbidden(memory, [1, 2, 3, 1])).toBe(true);
     expect(isForbidden(memory, [5, 1, 2, 1, 3])).toBe(true);
     expect(isForbidden(memory, [1, 2, 4, 1])).toBe(false);
@@ -36,14 +36,14 @@ describe('what a day remembers', () => {
 
   it('stops where too much would be remembered at one visit', () => {
     const memory = bare();
-    for (let v = 1; v < 50; v++) forbid(memory, [v, 0, v]);
-    expect(memory.size[0]).toBe(40);
-    expect(forbid(memory, [50, 0, 50])).toBe(false);
+    for (let v = 1; v < 75; v++) forbid(memory, [v, 0, v]);
+    expect(memory.size[0]).toBe(64);
+    expect(forbid(memory, [75, 0, 75])).toBe(false);
   });
 
   it('begins with the nearest, and is told to each kind of shift by its own numbers', () => {
     const memory = createMemory(prep);
-    expect(new Set(memory.size)).toEqual(new Set([24]));
+    expect(new Set(memory.size)).toEqual(new Set([32]));
     for (const kind of kindsOf(prep)) {
       const words = Math.ceil(kind.visits.length / 32);
       const bits = bitsFor(memory, kind);
@@ -51,7 +51,7 @@ describe('what a day remembers', () => {
       for (const [a, v] of kind.visits.entries()) {
         for (const [u, w] of kind.visits.entries()) {
           const bit = (list: Int32Array): number => (list[a * words + (u >> 5)]! >>> (u & 31)) & 1;
-          expect(bit(bits)).toBe(memory.keeps[v * 60 + w]);
+          expect(bit(bits)).toBe(memory.keeps[v * 80 + w]);
           expect(bit(full)).toBe(1);
         }
       }

@@ -1,11 +1,11 @@
 import type { Prepared } from '../prepare/prepared';
 
 /** A visit is remembered at so many others at most: more, and pricing takes too long. */
-const MOST_REMEMBERED = 40;
+const MOST_REMEMBERED = 64;
 
 /**
  * Which visits a day still remembers at which, so that they do not come again while it does. It begins
- * with little, and grows where the model would make use of a visit twice (Roberti, Mingozzi, "Dynamic
+ * with those nearby, and grows where the model would make use of a visit twice (Roberti, Mingozzi, "Dynamic
  * ng-path relaxation for the delivery man problem", Transportation Science 48(3), 2014).
  */
 export interface Memory {
@@ -16,13 +16,12 @@ export interface Memory {
   readonly size: Int32Array;
 }
 
-/** Visits so few keep the nearest others from the start: looser models of them would be proven for nothing. */
-const FEW_VISITS = 130;
-const NEAREST = 24;
+/** So many of the nearest others are remembered from the start: looser models would be proven for nothing. */
+const NEAREST = 32;
 
 export function createMemory({ visits, neighbours, neighbourCount }: Prepared): Memory {
   const memory = { visits, keeps: new Uint8Array(visits * visits), size: new Int32Array(visits) };
-  const near = visits <= FEW_VISITS ? Math.min(NEAREST, neighbourCount) : 0;
+  const near = Math.min(NEAREST, neighbourCount);
   for (let v = 0; v < visits; v++) {
     for (let i = 0; i < near; i++) memory.keeps[v * visits + neighbours[v * neighbourCount + i]!] = 1;
     memory.size[v] = near;

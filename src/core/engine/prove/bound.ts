@@ -3,9 +3,8 @@ import { createMemory } from '../days/memory';
 import { type MetDays, takeMet } from '../days/met';
 import type { CreateLinearModel } from '../linear';
 import type { Prepared } from '../prepare/prepared';
-import { COARSE, FINEST } from './completion';
 import { type Kind, kindsOf } from './kinds';
-import { type Priced, type PricingLimits, priceKind } from './pricing';
+import { COARSE, createPricing, FINEST, type Priced, type PricingLimits } from './pricing';
 import type { RealDay } from './real-days';
 import { cheapestChoice, type Proof } from './whole';
 
@@ -97,6 +96,7 @@ export function lowerBound(prep: Prepared, options: BoundOptions): Bound {
   if (prep.visits > MOST_VISITS) return { bound: null, days: null };
   const kinds = kindsOf(prep);
   const memory = createMemory(prep);
+  const priceKind = createPricing(prep);
   const until = options.now() + options.seconds * 1000;
   const isOver = (): boolean => options.now() > until || options.shouldStop();
   const scale = dearestLeg(kinds);
@@ -121,7 +121,7 @@ export function lowerBound(prep: Prepared, options: BoundOptions): Bound {
   const look = (k: number, { dual }: Solved, isLate: () => boolean): { least: number; found: number } => {
     const border = Math.min(0, last![prep.visits + k]!) - nothing;
     const priced = (limits: Omit<PricingLimits, 'border' | 'isLate' | 'isOver'>): Priced =>
-      priceKind(prep, kinds[k]!, memory, last!, { ...limits, border, isLate, isOver });
+      priceKind(kinds[k]!, memory, last!, { ...limits, border, isLate, isOver });
     const rough = ROUGH[level];
     const { days, least } = rough ? priced(rough) : inBuckets(k, priced);
     master.add(days.map((day) => ({ kind: k, day })));

@@ -1,5 +1,4 @@
 import { isLegWithinReach } from '../evaluate/around';
-import { readyOver } from '../evaluate/legs';
 import { NEVER, type Prepared } from '../prepare/prepared';
 
 /**
@@ -195,14 +194,6 @@ function priceOf(prep: Prepared, s: number, visits: Int32Array, a: number, b: nu
   return isElsewhere ? price + prep.sitePrice[v]! : price;
 }
 
-/** Earliest beginning of local visit w for somebody ready at a moment; NEVER when too late. */
-export function beginOf(prep: Prepared, kind: Kind, w: number, ready: number): number {
-  if (ready > kind.latest[w]!) return NEVER;
-  const open = kind.open[w]!;
-  if (open < 0) return beginAt(prep, kind.cells[w]!, ready);
-  return ready > open ? ready : open;
-}
-
 function beginAt(prep: Prepared, cell: number, ready: number): number {
   let best = NEVER;
   const first = prep.windowFirst[cell]!;
@@ -213,37 +204,4 @@ function beginAt(prep: Prepared, cell: number, ready: number): number {
     if (start < best) best = start;
   }
   return best;
-}
-
-/** Lateness of a beginning of local visit w, as far as it can only rise with time: that of a visit with one promised window. */
-export function latePriceOf(prep: Prepared, kind: Kind, w: number, start: number): number {
-  const late = start - kind.promise[w]!;
-  if (late <= 0) return 0;
-  const v = kind.visits[w]!;
-  return late * prep.latePrice[v]! + prep.missedPrice[v]!;
-}
-
-/** Readiness over the leg [node × (m + 2) + to] of a kind, with breaks i..j−1 on it. */
-export function readyVia(
-  prep: Prepared,
-  kind: Kind,
-  i: number,
-  j: number,
-  free: number,
-  at: number,
-  isFirst: boolean,
-): number {
-  const sec = kind.legSec[at]!;
-  if (isFirst || j > i + 1) {
-    const own = isFirst ? prep.shiftBefore[kind.shift]! : 0;
-    return readyOver(prep, kind.shift, i, j, free, kind.leg[at]!, own);
-  }
-  const arrive = free + sec;
-  if (i === j) return arrive;
-  const k = prep.breakFirst[kind.shift]! + i;
-  const late = prep.breakLatest[k]!;
-  const early = prep.breakEarliest[k]!;
-  const long = prep.breakDuration[k]!;
-  if (arrive <= late) return (arrive > early ? arrive : early) + long;
-  return free <= late ? (free > early ? free : early) + long + sec : NEVER;
 }

@@ -28,7 +28,7 @@ export interface ProveOptions {
 /** A bound below this share of the price says nothing worth telling. */
 const TELLING = 0.7;
 /** Share of the seconds for meeting days to begin with, and how much warmer than a repair the search is then. */
-const GATHERING = 0.1;
+const GATHERING = 0.04;
 const WARMER = 5;
 /** So many days met by the search are enough. */
 const RICH = 10_000;

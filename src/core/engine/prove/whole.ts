@@ -1,9 +1,8 @@
 import type { Choice, Column, Master, PricedDay } from '../days/master';
 import { fullMemory } from '../days/memory';
 import type { Prepared } from '../prepare/prepared';
-import { FINEST } from './completion';
 import type { Kind } from './kinds';
-import { priceKind } from './pricing';
+import { createPricing, FINEST } from './pricing';
 import type { RealDay } from './real-days';
 
 /** What the last proof said: duals that give a bound, and for each kind the least that a day costs beyond them. */
@@ -117,9 +116,10 @@ function daysBelow(
   const late = options.now() + (options.until - options.now()) * FINDING;
   const isLate = (): boolean => options.now() > late || options.isOver();
   const found: Column[] = [];
+  const priceKind = createPricing(prep);
   for (const [kind, least] of proof.least.entries()) {
     const limits = { ...EVERY, border: gap + Math.min(0, least), isLate, isOver: isLate };
-    const { days, isWhole } = priceKind(prep, kinds[kind]!, memory, proof.dual, limits);
+    const { days, isWhole } = priceKind(kinds[kind]!, memory, proof.dual, limits);
     for (const day of cheapestOfEverySet(days)) found.push({ kind, day });
     if (!isWhole || found.length > MOST_DAYS) return null;
   }
