@@ -11,6 +11,7 @@ import {
   placesFor,
   planWithPlace,
   relaxationsFor,
+  type Visit,
   verifyPlan,
   windowsWithin,
 } from '@/core/index';
@@ -18,6 +19,7 @@ import { everyFeature } from '../support/every-feature';
 
 const HOUR = 3600;
 const SEEDS = Array.from({ length: 30 }, (_, i) => i + 1);
+const MORE_SEEDS = Array.from({ length: 120 }, (_, i) => i + 1);
 
 function solved(seed: number): { problem: Problem; plan: Plan } {
   const problem = everyFeature(seed, { visits: 14, persons: 4, days: 2 });
@@ -71,6 +73,79 @@ describe('places for a visit', () => {
         expect(prices).toEqual([...prices].sort((a, b) => a - b));
       }
     }
+  });
+});
+
+describe('the best place', () => {
+  const hasFairness = ({ prices }: Problem): boolean =>
+    !!prices.unfairPerSec || !!prices.sharedOvertimePerSec;
+  /** Change of the plan's price with a visit on some spots; null where that breaks a rule anew. */
+  const priceWith = (
+    { problem, plan }: { problem: Problem; plan: Plan },
+    visit: Visit,
+    spots: readonly { shiftId: string; position: number }[],
+    startSec: number | null,
+  ): number | null => {
+    const board = boardFor(problem, plan);
+    const next = planWithPlace(board, visit, {
+      spots,
+      startSec: startSec ?? 0,
+      isAgreed: startSec !== null,
+    });
+    if (!next) return null;
+    const { violations, price } = judged(problem, next);
+    return violations.length > 0 ? null : price - judged(problem, plan).price;
+  };
+  const spotsOf = (problem: Problem, plan: Plan, visit: Visit) =>
+    problem.shifts.flatMap((s) => {
+      const stops = plan.routes.find((r) => r.shiftId === s.id)?.stops ?? [];
+      const others = stops.filter(({ visitId }) => visitId !== visit.id).length;
+      return Array.from({ length: others + 1 }, (_, position) => ({ shiftId: s.id, position }));
+    });
+
+  it('is the cheapest of all, each laid into the plan and judged as a whole', () => {
+    let compared = 0;
+    for (const seed of SEEDS) {
+      const { problem, plan } = solved(seed);
+      if (hasFairness(problem)) continue;
+      for (const visit of problem.visits.filter((v) => (v.people ?? 1) === 1).slice(0, 4)) {
+        const all = spotsOf(problem, plan, visit).flatMap(
+          (spot) => priceWith({ problem, plan }, visit, [spot], null) ?? [],
+        );
+        const [best] = placesFor(boardFor(problem, plan), visit, { limit: 1 });
+        if (all.length === 0) expect(best).toBeUndefined();
+        else expect(best!.price).toBe(Math.min(...all));
+        compared += all.length;
+      }
+    }
+    expect(compared).toBeGreaterThan(100);
+  });
+
+  it('of two people is not dearer than any two of them at a moment at which one of them could begin alone', () => {
+    let compared = 0;
+    for (const seed of MORE_SEEDS) {
+      const { problem: plain, plan: before } = solved(seed);
+      if (hasFairness(plain)) continue;
+      const { after: _a, samePersonAs: _s, held: _h, ...base } = plain.visits[seed % 10]!;
+      const visit: Visit = { ...base, id: 'new', people: 2, tie: {}, held: false };
+      const problem = { ...plain, visits: [...plain.visits, visit] };
+      const plan = { ...before, unplannedVisitIds: [...before.unplannedVisitIds, 'new'] };
+      if (judged(problem, plan).violations.length > 0) continue;
+      const board = boardFor(problem, plan);
+      const singles = placesFor(board, { ...visit, people: 1 }, { limit: 6 });
+      const [best] = placesFor(board, visit, { limit: 1 });
+      for (const a of singles) {
+        for (const b of singles) {
+          if (a.spots[0]!.shiftId >= b.spots[0]!.shiftId) continue;
+          const startSec = Math.max(a.startSec, b.startSec);
+          const price = priceWith({ problem, plan }, visit, [a.spots[0]!, b.spots[0]!], startSec);
+          if (price === null) continue;
+          expect(best!.price).toBeLessThanOrEqual(price);
+          compared++;
+        }
+      }
+    }
+    expect(compared).toBeGreaterThan(20);
   });
 });
 

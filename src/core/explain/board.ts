@@ -14,6 +14,8 @@ export interface Board {
   readonly timed: TimedPlan;
   readonly routeOf: ReadonlyMap<string, TimedRoute>;
   readonly priceOf: ReadonlyMap<string, number>;
+  /** The shifts that have each planned visit. */
+  readonly shiftsOf: ReadonlyMap<string, readonly string[]>;
   /** Visits whose beginning is agreed with other shifts, and stays. */
   readonly agreed: ReadonlyMap<string, number>;
   readonly equipment: ReadonlyMap<string, readonly string[]>;
@@ -34,8 +36,10 @@ function boardFrom(index: ProblemIndex, timed: TimedPlan): Board {
   const followed = new Set(index.problem.visits.flatMap((v) => (v.after ? [v.after.visitId] : [])));
   const agreed = new Map<string, number>();
   const equipment = new Map<string, readonly string[]>();
-  for (const { stops } of timed.routes) {
+  const shiftsOf = new Map<string, readonly string[]>();
+  for (const { shift, stops } of timed.routes) {
     for (const { visit, startSec, equipmentIds } of stops) {
+      shiftsOf.set(visit.id, [...(shiftsOf.get(visit.id) ?? []), shift.id]);
       if ((visit.people ?? 1) > 1 || visit.after || visit.equipment || followed.has(visit.id)) {
         agreed.set(visit.id, startSec);
       }
@@ -47,6 +51,7 @@ function boardFrom(index: ProblemIndex, timed: TimedPlan): Board {
     timed,
     routeOf: new Map(timed.routes.map((r) => [r.shift.id, r])),
     priceOf: new Map(timed.routes.map((r) => [r.shift.id, routePrice(r, index)])),
+    shiftsOf,
     agreed,
     equipment,
     known: new Set(violationKeys(index, timed, null)),
@@ -54,14 +59,19 @@ function boardFrom(index: ProblemIndex, timed: TimedPlan): Board {
   };
 }
 
+/** The shifts that have a visit. */
+export function shiftsWith({ shiftsOf }: Board, visitId: string): readonly string[] {
+  return shiftsOf.get(visitId) ?? [];
+}
+
 /** The same plan with a visit taken out, so that it can be tried elsewhere; null when its day no longer works. */
 export function withoutVisit(board: Board, visit: Visit): Board | null {
   const { index, timed } = board;
-  const isOn = (r: TimedRoute): boolean => r.stops.some((s) => s.visit.id === visit.id);
-  if (!timed.routes.some(isOn)) return board;
+  const shiftIds = shiftsWith(board, visit.id);
+  if (shiftIds.length === 0) return board;
   const routeOf = new Map(board.routeOf);
   const priceOf = new Map(board.priceOf);
-  for (const route of timed.routes.filter(isOn)) {
+  for (const route of shiftIds.map((id) => board.routeOf.get(id)!)) {
     const rest = route.stops.map((s) => s.visit).filter((v) => v.id !== visit.id);
     routeOf.delete(route.shift.id);
     priceOf.delete(route.shift.id);
@@ -72,7 +82,9 @@ export function withoutVisit(board: Board, visit: Visit): Board | null {
     priceOf.set(route.shift.id, routePrice(shorter, index));
   }
   const routes = timed.routes.flatMap((r) => routeOf.get(r.shift.id) ?? []);
-  return { ...board, timed: { routes, unplanned: [...timed.unplanned, visit] }, routeOf, priceOf };
+  const shiftsOf = new Map(board.shiftsOf);
+  shiftsOf.delete(visit.id);
+  return { ...board, timed: { routes, unplanned: [...timed.unplanned, visit] }, routeOf, priceOf, shiftsOf };
 }
 
 /** What a day must keep to when it is timed anew, with one more beginning agreed if wished. */

@@ -4,17 +4,9 @@ import { busyIds } from '../model/work-of';
 import { pricePlan, totalPrice } from '../objectives/price-plan';
 import { plannedRoute } from '../timing/planned-route';
 import type { TimedPlan, TimedRoute } from '../timing/timed-plan';
-import { type Board, violationKeys, withoutVisit } from './board';
+import { type Board, shiftsWith, violationKeys, withoutVisit } from './board';
 import { isPairPossible } from './pair-reasons';
-import {
-  type Candidate,
-  candidatesFor,
-  cheapestOf,
-  cheapestTries,
-  type Spot,
-  type Try,
-  tryAt,
-} from './tries';
+import { beginningsAt, candidatesFor, cheapestOf, cheapestTries, type Spot, type Try, tryAt } from './tries';
 
 /** A way to place a visit: one spot for each person needed, all beginning at one moment. */
 export interface Place {
@@ -59,26 +51,34 @@ export function placesFor(board: Board, visit: Visit, options: PlaceOptions): Pl
   const shifts = board.index.problem.shifts.filter((s) => wanted(s) && isPairPossible(board.index, visit, s));
   const { startSec } = options;
   const isAgreed = startSec !== undefined || (visit.people ?? 1) > 1;
-  const most = options.limit + (board.isAcross ? SPARE_ACROSS : SPARE);
-  const ways =
-    (visit.people ?? 1) > 1
-      ? waysTogether(free, visit, shifts, { startSec, most })
-      : cheapestTries(free, visit, shifts, { startSec, most }).map((t) => [t]);
-  const sorted = ways
-    .map((tries) => ({ tries, price: tries.reduce((sum, t) => sum + t.price, 0) }))
-    .sort((a, b) => a.price - b.price);
+  const { unfairPerSec, sharedOvertimePerSec } = board.index.problem.prices;
+  // What hangs on the work of several shifts is only known once a way is laid into the plan.
+  const judged = options.limit + (unfairPerSec || sharedOvertimePerSec ? SPARE : 0);
   const out: Place[] = [];
-  for (const { tries } of sorted) {
-    if (out.length === options.limit) break;
-    const place = judge(board, free, visit, { tries, isAgreed });
-    if (place) out.push(place);
+  // Most often nothing has to be spared: then far fewer ways need to be looked at.
+  for (const spare of board.isAcross ? [SPARE_ACROSS] : [0, SPARE]) {
+    const most = judged + spare;
+    const ways =
+      (visit.people ?? 1) > 1
+        ? waysTogether(free, visit, shifts, { startSec, most })
+        : cheapestTries(free, visit, shifts, { startSec, most }).map((t) => [t]);
+    const sorted = ways
+      .map((tries) => ({ tries, price: tries.reduce((sum, t) => sum + t.price, 0) }))
+      .sort((a, b) => a.price - b.price);
+    out.length = 0;
+    for (const { tries } of sorted) {
+      if (out.length === judged) break;
+      const place = judge(board, free, visit, { tries, isAgreed });
+      if (place) out.push(place);
+    }
+    if (out.length === judged || ways.length < most) break;
   }
-  return out.sort((a, b) => a.price - b.price);
+  return out.sort((a, b) => a.price - b.price).slice(0, options.limit);
 }
 
 /**
- * Ways to send several people at once, of which the cheapest `most` are among them: at each moment that one of them
- * could begin, the cheapest of them all. Whoever costs so much at least that the others, however cheap, cannot make
+ * Ways to send several people at once, of which the cheapest `most` are among them: at each moment at which one of
+ * them could begin as soon as he can, the cheapest of them all. Whoever costs so much at least that the others, however cheap, cannot make
  * up for it is not looked at any more.
  */
 function waysTogether(
@@ -93,36 +93,46 @@ function waysTogether(
   const ways: { readonly tries: Try[]; readonly price: number }[] = [];
   const border = (): number =>
     ways.length < most ? Number.POSITIVE_INFINITY : ways[most - 1]!.price - othersAtLeast;
+  const keep = (tries: Try[]): void => {
+    if (tries.length < people) return;
+    ways.push({ tries, price: tries.reduce((sum, t) => sum + t.price, 0) });
+    ways.sort((a, b) => a.price - b.price);
+  };
   const lookAt = (moment: number): void => {
     const below = border();
     let chosen: Try[] = [];
+    let cheapest: Try[] = [];
     // The cheapest nearly always do; more are tried only where too many of those are the same people.
-    for (const most of [people, people * FEW_FOR_EACH, shifts.length]) {
-      const cheapest = cheapestOf(board, visit, candidates, { startSec: moment, below, most });
+    for (const most of board.isAcross ? [shifts.length] : [people, people * FEW_FOR_EACH, shifts.length]) {
+      cheapest = cheapestOf(board, visit, candidates, { startSec: moment, below, most });
       chosen = chooseApart(cheapest, people);
       if (chosen.length === people || cheapest.length < most) break;
     }
-    if (chosen.length < people) return;
-    ways.push({ tries: chosen, price: chosen.reduce((sum, t) => sum + t.price, 0) });
-    ways.sort((a, b) => a.price - b.price);
+    keep(chosen);
+    if (!board.isAcross) return;
+    // Whoever of them breaks a rule that looks across shifts is done without.
+    for (const { shiftId } of chosen) {
+      keep(
+        chooseApart(
+          cheapest.filter((t) => t.shiftId !== shiftId),
+          people,
+        ),
+      );
+    }
   };
   if (startSec !== undefined) {
     lookAt(startSec);
     return ways.map(({ tries }) => tries);
   }
-  const ofShift = new Map<string, Candidate[]>();
-  for (const candidate of candidates) {
-    const own = ofShift.get(candidate.shiftId);
-    if (own) own.push(candidate);
-    else ofShift.set(candidate.shiftId, [candidate]);
-  }
+  // Whoever of them can begin last begins as soon as he can.
   const moments = new Set<number>();
-  for (const own of ofShift.values()) {
-    if (own[0]!.bound >= border()) break;
-    const [first] = cheapestOf(board, visit, own, { most: 1, below: border() });
-    if (!first || moments.has(first.startSec)) continue;
-    moments.add(first.startSec);
-    lookAt(first.startSec);
+  for (const candidate of candidates) {
+    if (candidate.bound >= border()) break;
+    for (const { startSec: moment, price } of beginningsAt(board, visit, candidate)) {
+      if (price >= border() || moments.has(moment)) continue;
+      moments.add(moment);
+      lookAt(moment);
+    }
   }
   return ways.map(({ tries }) => tries);
 }
@@ -150,11 +160,11 @@ function judge(
   if (!laid) return null;
   const { timed, changed } = laid;
   // Days that lost the visit count as well: without it a leg may be out of reach.
-  const differing = timed.routes.filter((r) => board.routeOf.get(r.shift.id) !== r);
-  for (const key of violationKeys(board.index, timed, new Set(differing.map((r) => r.shift.id)))) {
+  const differing = new Set([...changed.keys(), ...shiftsWith(board, visit.id)]);
+  for (const key of violationKeys(board.index, timed, differing)) {
     if (!board.known.has(key)) return null;
   }
-  const change = changeOf(board, timed);
+  const change = changeOf(board, timed, differing);
   return {
     spots: tries.map(({ shiftId, position }) => ({ shiftId, position })),
     startSec: tries[0]!.startSec,
@@ -189,7 +199,11 @@ function lay(free: Board, visit: Visit, tries: readonly Try[]): Laid | null {
 }
 
 /** The plan that placing a visit comes to. Its price is claimed from the board's and the place's change. */
-export function planWithPlace(board: Board, visit: Visit, place: Place): Plan | null {
+export function planWithPlace(
+  board: Board,
+  visit: Visit,
+  place: Pick<Place, 'spots' | 'startSec' | 'isAgreed'>,
+): Plan | null {
   const free = withoutVisit(board, visit);
   if (!free) return null;
   const startSec = place.isAgreed ? place.startSec : undefined;
@@ -231,15 +245,9 @@ function unitsFor(board: Board, visit: Visit, { route, position }: Try): string[
 }
 
 /** Change of every measure between the board's plan and another, from the days that differ. */
-function changeOf(board: Board, next: TimedPlan): Parts {
+function changeOf(board: Board, next: TimedPlan, differing: ReadonlySet<string>): Parts {
   const { index } = board;
-  const before = new Map(board.timed.routes.map((r) => [r.shift.id, r]));
-  const after = new Map(next.routes.map((r) => [r.shift.id, r]));
-  const differing = [...new Set([...before.keys(), ...after.keys()])].filter(
-    (id) => before.get(id) !== after.get(id),
-  );
-  const partsOf = (plan: TimedPlan, routes: ReadonlyMap<string, TimedRoute>): Parts => {
-    const own = differing.flatMap((id) => routes.get(id) ?? []);
+  const partsOf = (plan: TimedPlan, own: readonly TimedRoute[]): Parts => {
     const parts = pricePlan({ routes: own, unplanned: plan.unplanned }, index);
     const { unfairPerSec, sharedOvertimePerSec } = index.problem.prices;
     if (!unfairPerSec && !sharedOvertimePerSec) return parts;
@@ -247,8 +255,14 @@ function changeOf(board: Board, next: TimedPlan): Parts {
     const { unfairShare, sharedOvertime } = pricePlan({ routes: plan.routes, unplanned: [] }, index);
     return { ...parts, unfairShare, sharedOvertime };
   };
-  const was = partsOf(board.timed, before);
-  const is = partsOf(next, after);
+  const was = partsOf(
+    board.timed,
+    [...differing].flatMap((id) => board.routeOf.get(id) ?? []),
+  );
+  const is = partsOf(
+    next,
+    next.routes.filter((r) => differing.has(r.shift.id)),
+  );
   return Object.fromEntries(
     OBJECTIVES.map((o) => [o, { amount: is[o].amount - was[o].amount, price: is[o].price - was[o].price }]),
   ) as Record<Objective, Part>;

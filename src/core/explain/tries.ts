@@ -1,7 +1,7 @@
-import type { Shift, Visit } from '../model/problem';
+import type { Prices, Shift, Visit } from '../model/problem';
 import { durationOf } from '../model/work-of';
 import { priceStop, routePrice } from '../objectives/price-plan';
-import { timeRoute } from '../timing/time-route';
+import { fetchPlace, timePrice, timeRoute, waysToTime } from '../timing/time-route';
 import type { TimedRoute, TimedStop } from '../timing/timed-plan';
 import { startWindows } from '../timing/windows';
 import type { ProblemIndex } from '../travel/problem-index';
@@ -64,24 +64,133 @@ function standingPrice(index: ProblemIndex, visit: Visit, shift: Shift): number 
 function candidatesIn(board: Board, visit: Visit, shift: Shift, startSec: number | undefined): Candidate[] {
   const { index } = board;
   const { prices } = index.problem;
-  const stops = board.routeOf.get(shift.id)?.stops ?? [];
+  const route = board.routeOf.get(shift.id);
+  const stops = route?.stops ?? [];
   const hours = hoursOf(visit, shift, startSec);
   const out: Candidate[] = [];
   const leg = (from: string, to: string): number =>
     index.usualSec(from, to) * prices.travelPerSec + index.travelM(from, to) * prices.travelPerM;
-  // Grouping at a site can make other visits cheaper; nothing else can.
-  const saved = visit.prices?.siteTrip ?? prices.siteTrip ?? 0;
-  const standing = standingPrice(index, visit, shift);
+  const isRoundabout = fetchPlace(shift, [visit, ...stops.map((s) => s.visit)]) !== null;
+  const atLeast = standingPrice(index, visit, shift) - couldSave(index, visit, shift, route, isRoundabout);
+  const paid = route ? momentsPrice(route, prices) : 0;
   for (let position = 0; position <= stops.length; position++) {
-    if (!mayFit(index, board.routeOf.get(shift.id), visit, position, hours)) continue;
+    if (!mayFit(index, route, visit, position, hours)) continue;
     const from = stops[position - 1]?.visit.placeId ?? shift.startPlaceId;
     const to = stops[position]?.visit.placeId ?? shift.endPlaceId;
     const old = stops.length === 0 ? 0 : leg(from, to);
-    const legs = index.problem.travel.byTime ? 0 : leg(from, visit.placeId) + leg(visit.placeId, to) - old;
-    const bound = standing + legs - saved;
+    let bound = atLeast;
+    if (!index.problem.travel.byTime) {
+      const { overtimeSec, workSec } = dayWith(index, shift, route, visit, position, hours.durationSec);
+      if (!isRoundabout && overtimeSec > shift.overtimeLimitSec) continue;
+      if (!isRoundabout || position > 0) bound += leg(from, visit.placeId) + leg(visit.placeId, to) - old;
+      if (!isRoundabout) {
+        bound += Math.max(0, overtimeSec * (shift.overtimePerSec ?? prices.overtimePerSec) - paid);
+      }
+      bound += workSec * (shift.payPerSec ?? 0);
+    }
     out.push({ shiftId: shift.id, position, shift, bound });
   }
   return out;
+}
+
+/**
+ * What a visit more could save in a day, micros: trips to its site, what moments near a promise or away from the plan
+ * before cost, all hours paid, and legs that come to be driven at other hours or another way.
+ */
+function couldSave(
+  index: ProblemIndex,
+  visit: Visit,
+  shift: Shift,
+  route: TimedRoute | undefined,
+  isRoundabout: boolean,
+): number {
+  const { prices, travel } = index.problem;
+  let saved = visit.prices?.siteTrip ?? prices.siteTrip ?? 0;
+  if (!route) return saved;
+  for (const { visit: other, travelSec, travelM } of route.stops) {
+    const own = other.prices;
+    if (other.base?.startSec !== undefined) saved += own?.moved ?? prices.moved ?? 0;
+    saved += (own?.marginPerSec ?? prices.marginPerSec ?? 0) * (prices.marginSec ?? 0);
+    if (travel.byTime) saved += travelSec * prices.travelPerSec + travelM * prices.travelPerM;
+  }
+  const [first] = route.stops;
+  if (travel.byTime) saved += route.endTravelSec * prices.travelPerSec + route.endTravelM * prices.travelPerM;
+  else if (isRoundabout) saved += first!.travelSec * prices.travelPerSec + first!.travelM * prices.travelPerM;
+  return saved + route.workSec * (shift.payPerSec ?? 0);
+}
+
+/** What a day as it is pays for its moments, micros: overtime, lateness and the like, but neither driving nor hours. */
+function momentsPrice(route: TimedRoute, prices: Prices): number {
+  const driven = route.stops.reduce((sum, s) => sum + s.travelSec, route.endTravelSec);
+  return (
+    timePrice(route, prices) - driven * prices.travelPerSec - route.workSec * (route.shift.payPerSec ?? 0)
+  );
+}
+
+/**
+ * Overtime and work of a day with a visit more, seconds, at least: all that is done and driven one after the other,
+ * without waiting, and the breaks that are due by then; of the work, what lies between the first visit and the last.
+ */
+function dayWith(
+  index: ProblemIndex,
+  shift: Shift,
+  route: TimedRoute | undefined,
+  visit: Visit,
+  position: number,
+  durationSec: number,
+): { overtimeSec: number; workSec: number } {
+  const stops = route?.stops ?? [];
+  let workSec = 0;
+  let firstSec = 0;
+  let from: string | null = null;
+  const goTo = (placeId: string, sec: number): void => {
+    const legSec = index.usualSec(from ?? shift.startPlaceId, placeId);
+    if (from === null) firstSec = Math.max(0, legSec - shift.allowanceBeforeSec);
+    else workSec += legSec;
+    workSec += sec;
+    from = placeId;
+  };
+  for (let i = 0; i <= stops.length; i++) {
+    if (i === position) goTo(visit.placeId, durationSec + buffersOf(visit));
+    const stop = stops[i];
+    if (stop) goTo(stop.visit.placeId, stop.finishSec - stop.startSec + buffersOf(stop.visit));
+  }
+  const homeSec = index.usualSec(from ?? shift.startPlaceId, shift.endPlaceId);
+  let home = shift.startSec + firstSec + workSec + homeSec;
+  for (const rule of shift.breaks) {
+    if (home <= (rule.dueSec ?? rule.latestSec)) break;
+    home += rule.durationSec;
+  }
+  return { overtimeSec: home - Math.min(homeSec, shift.allowanceAfterSec) - shift.endSec, workSec };
+}
+
+const buffersOf = ({ bufferBeforeSec = 0, bufferAfterSec = 0 }: Visit): number =>
+  bufferBeforeSec + bufferAfterSec;
+
+/** A moment at which a visit could begin in a place, and the least that beginning then or sooner costs there. */
+interface Beginning {
+  readonly startSec: number;
+  readonly price: number;
+}
+
+/** The moments at which a visit could begin in one place as soon as the breaks before it allow, in order. */
+export function beginningsAt(board: Board, visit: Visit, at: Candidate): Beginning[] {
+  const { index } = board;
+  const { shiftId, shift, position } = at;
+  const visits = board.routeOf.get(shiftId)?.stops.map((s) => s.visit) ?? [];
+  const sequence = [...visits.slice(0, position), visit, ...visits.slice(position)];
+  const before = board.priceOf.get(shiftId) ?? 0;
+  const ways = [...waysToTime(index, shift, sequence, givenOf(board))]
+    .map((route) => ({
+      startSec: route.stops[position]!.startSec,
+      price: routePrice(route, index) - before,
+    }))
+    .sort((a, b) => a.startSec - b.startSec);
+  let price = Number.POSITIVE_INFINITY;
+  return ways.map((way) => {
+    price = Math.min(price, way.price);
+    return { startSec: way.startSec, price };
+  });
 }
 
 /** Times one place; null when the day cannot be done with it. */

@@ -42,7 +42,26 @@ export function timeRoute(
   visits: readonly Visit[],
   given: Given = {},
 ): TimedRoute | null {
-  if (visits.length === 0) return null;
+  let best: TimedRoute | null = null;
+  let bestPrice = Number.POSITIVE_INFINITY;
+  for (const route of waysToTime(index, shift, visits, given)) {
+    const price = timePrice(route, index.problem.prices);
+    if (price < bestPrice || (price === bestPrice && best && route.workEndSec < best.workEndSec)) {
+      best = route;
+      bestPrice = price;
+    }
+  }
+  return best;
+}
+
+/** Every way to time a sequence of visits on a shift: with each break before each visit that it can come before. */
+export function* waysToTime(
+  index: ProblemIndex,
+  shift: Shift,
+  visits: readonly Visit[],
+  given: Given = {},
+): Generator<TimedRoute> {
+  if (visits.length === 0) return;
   const { notBeforeSec = shift.startSec } = given;
   const rested = notBeforeSec > shift.startSec;
   const day: Day = {
@@ -54,16 +73,7 @@ export function timeRoute(
     startSec: rested ? notBeforeSec : shift.startSec,
     ownSec: rested ? 0 : shift.allowanceBeforeSec,
   };
-  let best: TimedRoute | null = null;
-  let bestPrice = Number.POSITIVE_INFINITY;
-  for (const route of waysOn(day, [], [])) {
-    const price = timePrice(route, index.problem.prices);
-    if (price < bestPrice || (price === bestPrice && best && route.workEndSec < best.workEndSec)) {
-      best = route;
-      bestPrice = price;
-    }
-  }
-  return best;
+  yield* waysOn(day, [], []);
 }
 
 /** Where parts are fetched on the way to the first visit; null when everything is aboard. */
