@@ -52,6 +52,13 @@ describe('the break', () => {
     expect(route?.breaks).toEqual([{ startSec: clock(11, 30), endSec: clock(12, 0) }]);
     expect(route?.stops[1]?.startSec).toBe(clock(12, 0));
   });
+  it('is the earliest of those that cost as much and end the day as soon', () => {
+    const wide = { ...pause, earliestSec: clock(9, 0), latestSec: clock(15, 0), dueSec: clock(11, 0) };
+    const visits = ['a', 'b', 'c'].map((id) => aVisit({ id, durationSec: 2 * HOUR }));
+    const route = timed(aShift({ breaks: [wide] }), visits, { home: 0, site: 0 });
+    expect(route?.breaks).toEqual([{ startSec: clock(10, 0), endSec: clock(10, 30) }]);
+    expect(route?.workEndSec).toBe(clock(14, 30));
+  });
   it('is not due for whoever is home by its latest start', () => {
     expect(timed(aShift({ breaks: [pause] }))?.breaks).toEqual([]);
   });
