@@ -2,6 +2,7 @@ import { aProblem, aShift, aVisit, HOUR } from '../../../tests/support/small';
 import type { TimedPlan } from '../timing/timed-plan';
 import { indexProblem } from '../travel/problem-index';
 import { verifyPlan } from '../verify/verify-plan';
+import { breakKept } from './break-kept';
 import { workingHours } from './working-hours';
 
 describe('facts told with a broken rule', () => {
@@ -39,5 +40,23 @@ describe('facts told with a broken rule', () => {
     expect(told(9 * HOUR, 8 * HOUR - 1)).toEqual([{ startSec: 8 * HOUR - 1 }]);
     expect(told(8 * HOUR - 2, 9 * HOUR)).toEqual([{ startSec: 8 * HOUR - 2 }]);
     expect(told(8 * HOUR, 8 * HOUR)).toEqual([]);
+  });
+
+  it('of breaks: which of them is missing, counted from one', () => {
+    const index = indexProblem(aProblem([aShift()], [aVisit()]));
+    const pause = (hour: number) => ({
+      durationSec: 1800,
+      earliestSec: hour * HOUR,
+      latestSec: (hour + 1) * HOUR,
+    });
+    const shift = aShift({ breaks: [pause(9), pause(13)] });
+    const taken = [{ startSec: 9 * HOUR, endSec: 9.5 * HOUR }];
+    const told = (breaks: readonly { startSec: number; endSec: number }[]) =>
+      breakKept(index, {
+        routes: [{ shift, stops: [], breaks, arriveSec: 16 * HOUR }],
+        unplanned: [],
+      } as unknown as TimedPlan).map((v) => v.facts);
+    expect(told(taken)).toEqual([{ missing: 2 }]);
+    expect(told([])).toEqual([{ missing: 1 }, { missing: 2 }]);
   });
 });

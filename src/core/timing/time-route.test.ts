@@ -1,6 +1,6 @@
 import { aProblem, aShift, aVisit, HOUR } from '../../../tests/support/small';
 import { indexProblem } from '../travel/problem-index';
-import { timeRoute } from './time-route';
+import { timePrice, timeRoute } from './time-route';
 
 const clock = (h: number, m: number): number => h * HOUR + m * 60;
 
@@ -124,5 +124,20 @@ describe('windows', () => {
     const tied = aVisit({ tie: { startSec: clock(11, 11) } });
     expect(timed(aShift(), [tied])?.stops[0]?.startSec).toBe(clock(11, 11));
     expect(timed(aShift(), [aVisit({ tie: { startSec: clock(8, 5) } })])).toBeNull();
+  });
+});
+
+describe('what moments cost', () => {
+  it('counts the margin to the close of a window on the finish by the work that comes before it', () => {
+    const windows = [
+      { startSec: clock(9, 0), endSec: clock(12, 0), latestSec: clock(12, 0), on: 'finish' as const },
+    ];
+    const first = aVisit({ id: 'a', durationSec: 2 * HOUR });
+    const problem = aProblem([aShift()], [first, aVisit({ windows })], { home: 0, site: 0 });
+    const prices = { ...problem.prices, marginPerSec: 3, marginSec: 5400 };
+    const route = timeRoute(indexProblem({ ...problem, prices }), aShift(), problem.visits)!;
+    // Done at 11:00, an hour before the close, where an hour and a half is wanted.
+    expect(route.stops[1]!.finishSec).toBe(clock(11, 0));
+    expect(timePrice(route, prices)).toBe(1800 * 3);
   });
 });
