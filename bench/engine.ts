@@ -13,7 +13,7 @@ import { readText } from '@/cli/read-text';
 import { must } from '@/cli/solve-command';
 import { readProblem } from '@/contract/read-problem';
 import { readSolomon, solomonCost } from '@/contract/solomon';
-import { insertCheapest, solve } from '@/core/engine/index';
+import { insertCheapest, solve, usesLinearModels } from '@/core/engine/index';
 import { prepare } from '@/core/engine/prepare/prepare';
 import { type Plan, type Problem, verifyPlan } from '@/core/index';
 import { createLinearModels } from '@/host/linear-models';
@@ -82,7 +82,7 @@ function judged(problem: Problem, plan: Plan): { price: number; travelSec: numbe
 }
 
 async function run(problem: Problem, seed: number, length = seconds) {
-  const linear = await createLinearModels();
+  const linear = usesLinearModels(problem) ? await createLinearModels() : undefined;
   const before = process.cpuUsage();
   const result = solve(problem, { seed, budget: { kind: 'seconds', seconds: length, now }, linear });
   const used = process.cpuUsage(before);
@@ -105,7 +105,11 @@ async function boundOf(problem: Problem, start: Plan): Promise<Row> {
     seed: 1,
     start,
     budget: { kind: 'iterations', iterations: 0 },
-    prove: { seconds: values.bound, now, linear: await createLinearModels() },
+    prove: {
+      seconds: values.bound,
+      now,
+      linear: usesLinearModels(problem) ? await createLinearModels() : undefined,
+    },
   });
   const bound = result.ok ? result.solution.bound : null;
   const took = `${((now() - begun) / 1000).toFixed(1)} s`;

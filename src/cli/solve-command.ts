@@ -9,6 +9,7 @@ import {
   type SearchState,
   type SolveResult,
   solve,
+  usesLinearModels,
 } from '@/core/engine/index';
 import type { Plan, Problem } from '@/core/index';
 import { verifyPlan } from '@/core/index';
@@ -100,7 +101,7 @@ export async function solveCommand(path: string, options: SolveArguments): Promi
     if (options.trace === undefined || s.iterations % 4096 !== 0) return;
     trace.push([s.iterations, Math.round(s.temperature), s.currentPrice, s.bestPrice].join(','));
   };
-  const linear = await createLinearModels();
+  const linear = usesLinearModels(problem) ? await createLinearModels() : undefined;
   const prove = {
     // A problem of a few visits is proven in a moment; for more, somebody must ask.
     seconds: Math.max(options.prove, QUICK_PROOF_SECONDS),

@@ -1,7 +1,7 @@
 import { availableParallelism } from 'node:os';
 import { parentPort, workerData } from 'node:worker_threads';
 import type { ProgressPoint } from '@/contract/run';
-import { solve } from '@/core/engine/index';
+import { solve, usesLinearModels } from '@/core/engine/index';
 import { OBJECTIVES, type Plan, type Problem, verifyPlan } from '@/core/index';
 import { createLinearModels } from '@/host/linear-models';
 import { goesInParts, solveInThreads } from '@/host/parallel-solve';
@@ -92,7 +92,7 @@ async function searchWhole(order: SearchOrder): Promise<Searched> {
   const { problem, start, seed, seconds } = order;
   const flag = new Int32Array(order.stopFlag);
   const report = createReporter(problem);
-  const linear = await createLinearModels();
+  const linear = usesLinearModels(problem) ? await createLinearModels() : undefined;
   const result = solve(problem, {
     seed,
     budget: { kind: 'seconds', seconds, now: () => performance.now() },

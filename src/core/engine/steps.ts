@@ -14,7 +14,7 @@ const ITERATIONS_A_START = { differing: 60, alike: 250 } as const;
 const MOST_STARTS = 6;
 const MOST_VISITS = 400;
 
-/** Whether a search makes use of linear models, if it is given some. */
+/** Whether a search, or a proof after it, makes use of linear models if it is given some: what makes them takes 75 MB. */
 export function usesLinearModels(problem: Problem): boolean {
   return problem.visits.length <= MOST_VISITS;
 }

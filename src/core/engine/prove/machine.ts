@@ -54,21 +54,21 @@ function program(): WebAssembly.Module {
 
 /** The memory is made once and grows as it must. */
 export function createMachine(prep: Prepared): Machine {
-  const room = new WebAssembly.Memory({ initial: 1 });
+  const space = new WebAssembly.Memory({ initial: 1 });
   let { isOver, isLate } = { isOver: () => false, isLate: () => false };
   const instance = new WebAssembly.Instance(program(), {
-    env: { memory: room },
+    env: { memory: space },
     host: { isOver: () => (isOver() ? 1 : 0), isLate: () => (isLate() ? 1 : 0) },
   });
   const loops = instance.exports as unknown as { price(): number };
-  let ints = new Int32Array(room.buffer);
-  let floats = new Float64Array(room.buffer);
+  let ints = new Int32Array(space.buffer);
+  let floats = new Float64Array(space.buffer);
   const makeRoom = (bytes: number): void => {
-    const missing = bytes - room.buffer.byteLength;
+    const missing = bytes - space.buffer.byteLength;
     if (missing <= 0) return;
-    room.grow(Math.ceil(missing / PAGE_BYTES));
-    ints = new Int32Array(room.buffer);
-    floats = new Float64Array(room.buffer);
+    space.grow(Math.ceil(missing / PAGE_BYTES));
+    ints = new Int32Array(space.buffer);
+    floats = new Float64Array(space.buffer);
   };
   const setInt = (at: number, value: number): void => {
     ints[at >> 2] = value;
@@ -162,7 +162,7 @@ export function createMachine(prep: Prepared): Machine {
       const words = Math.ceil(m / 32);
       const windows = kind.cells.reduce((sum, cell) => sum + prep.windowCount[cell]!, 0);
       const groups = bounds.everySet ? MANY_GROUPS : 1;
-      const room = layOut(
+      const layout = layOut(
         {
           m,
           lists: kind.lanes * m * groups,
@@ -175,8 +175,8 @@ export function createMachine(prep: Prepared): Machine {
         // The last label gone on from may lay down one for each visit and lane; so may the start.
         bounds.mostLabels + 2 * m * kind.lanes + 1,
       );
-      makeRoom(room.bytes);
-      for (const [address, at] of room.places) setInt(address, at);
+      makeRoom(layout.bytes);
+      for (const [address, at] of layout.places) setInt(address, at);
       writeNumbers(kind, grid, bounds, words);
       writeNodes(kind);
       writeBreaks(kind);
