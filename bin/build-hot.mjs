@@ -4,15 +4,28 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import asc from 'assemblyscript/asc';
 
 const FOLDER = 'src/core/engine/assembly';
+// The loops of the search work on memory that several threads may share.
+const SHARED = ['--sharedMemory', '--maximumMemory', '65536', '--enable', 'threads'];
 const PROGRAMS = [
-  { source: `${FOLDER}/index.ts`, target: 'src/core/engine/hot/compiled.ts', name: 'COMPILED' },
-  { source: `${FOLDER}/pricing/index.ts`, target: 'src/core/engine/prove/compiled.ts', name: 'PRICING' },
+  {
+    source: `${FOLDER}/index.ts`,
+    target: 'src/core/engine/hot/compiled.ts',
+    name: 'COMPILED',
+    options: SHARED,
+  },
+  {
+    source: `${FOLDER}/pricing/index.ts`,
+    target: 'src/core/engine/prove/compiled.ts',
+    name: 'PRICING',
+    options: [],
+  },
 ];
+const ALWAYS = ['-O3', '--runtime', 'stub', '--importMemory', '--noAssert', '--outFile', 'hot.wasm'];
 
-for (const { source, target, name } of PROGRAMS) {
+for (const { source, target, name, options } of PROGRAMS) {
   const text = `/* Made by bin/build-hot.mjs from ${FOLDER}; do not edit. */
 export const ${name} =
-  '${Buffer.from(await compile(source)).toString('base64')}';
+  '${Buffer.from(await compile(source, options)).toString('base64')}';
 `;
   if (!process.argv.includes('--check')) writeFileSync(target, text);
   else if (readFileSync(target, 'utf8') !== text) {
@@ -21,10 +34,10 @@ export const ${name} =
   }
 }
 
-async function compile(source) {
+async function compile(source, options) {
   let program;
   const { error, stderr, stdout } = await asc
-    .main([source, '-O3', '--runtime', 'stub', '--importMemory', '--noAssert', '--outFile', 'hot.wasm'], {
+    .main([source, ...ALWAYS, ...options], {
       readFile: (name) => {
         try {
           return readFileSync(name, 'utf8');

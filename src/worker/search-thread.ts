@@ -1,15 +1,15 @@
 import { availableParallelism } from 'node:os';
 import { parentPort, workerData } from 'node:worker_threads';
 import type { ProgressPoint } from '@/contract/run';
-import { solve, usesLinearModels } from '@/core/engine/index';
+import { isForTeam, solve, usesLinearModels } from '@/core/engine/index';
 import { OBJECTIVES, type Plan, type Problem, verifyPlan } from '@/core/index';
 import { createLinearModels } from '@/host/linear-models';
-import { goesInParts, solveInThreads } from '@/host/parallel-solve';
+import { solveInThreads } from '@/host/parallel-solve';
 import type { SearchMessage, SearchOrder } from './search-messages';
 
 const PROGRESS_MS = 400;
 const SAVE_MS = 3000;
-/** Beyond this many parts too much lies on their borders. */
+/** Beyond this many threads too much lies on the borders between them. */
 const MOST_THREADS = 4;
 
 function say(message: SearchMessage): void {
@@ -70,8 +70,8 @@ interface Found {
 
 type Searched = Found | { readonly heldVisitIds: readonly string[] };
 
-/** A large problem in parts, as many as there are processors for them; nothing is proven of one. */
-async function searchInParts(order: SearchOrder, threads: number): Promise<Searched> {
+/** A large problem by several threads at once; nothing is proven of one. */
+async function searchTogether(order: SearchOrder, threads: number): Promise<Searched> {
   const { problem, start, seed, seconds, stopFlag } = order;
   const report = createReporter(problem);
   const result = await solveInThreads(problem, {
@@ -81,7 +81,7 @@ async function searchInParts(order: SearchOrder, threads: number): Promise<Searc
     start: start ?? undefined,
     program: new URL('./solve-thread.mjs', import.meta.url),
     stopFlag,
-    onPlan: (plan, _share, iterations) => report(() => plan, iterations),
+    onProgress: (state, plan) => report(plan, state.iterations),
   });
   if (!result.ok) return { heldVisitIds: result.visitIds };
   const stop = Atomics.load(new Int32Array(stopFlag), 0) !== 0 ? 'stopped' : 'budget';
@@ -116,7 +116,7 @@ async function run(order: SearchOrder): Promise<void> {
   const startedAt = performance.now();
   const threads = Math.min(MOST_THREADS, availableParallelism());
   const found =
-    threads > 1 && goesInParts(problem) ? await searchInParts(order, threads) : await searchWhole(order);
+    threads > 1 && isForTeam(problem) ? await searchTogether(order, threads) : await searchWhole(order);
   if ('heldVisitIds' in found) {
     say({ kind: 'held', visitIds: found.heldVisitIds });
     return;

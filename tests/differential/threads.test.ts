@@ -1,16 +1,13 @@
-import { execFileSync } from 'node:child_process';
-import { pathToFileURL } from 'node:url';
 import { type Problem, verifyPlan } from '@/core/index';
-import { type PieceBudget, solveInThreads } from '@/host/parallel-solve';
+import { solveInThreads } from '@/host/parallel-solve';
+import type { ThreadBudget } from '@/host/thread-messages';
 import { fieldProblem } from '../../bench/field-problem';
 import { randomProblem } from '../support/random-problem';
+import { buildProgram, program } from '../support/team';
 
-const program = pathToFileURL(`${process.cwd()}/dist/solve-thread.mjs`);
-beforeAll(() => {
-  execFileSync('node', ['bin/bundle.mjs', 'solve-thread']);
-});
+beforeAll(buildProgram);
 
-async function solved(problem: Problem, budget: PieceBudget, stopFlag?: SharedArrayBuffer) {
+async function solved(problem: Problem, budget: ThreadBudget, stopFlag?: SharedArrayBuffer) {
   const result = await solveInThreads(problem, { threads: 2, seed: 1, budget, program, stopFlag });
   if (!result.ok) throw new Error('nothing is held');
   expect(verifyPlan(problem, result.plan)).toMatchObject({
@@ -31,20 +28,48 @@ describe('several threads', () => {
     expect(once.plan.price).toBeLessThan(once.constructedPrice);
   });
 
-  it('share a large problem out in parts, and cut it anew', async () => {
-    const problem = fieldProblem({ persons: 80, days: 5, visits: 2000 }, 2);
-    const plans: number[] = [];
+  it('work together on a large one, and tell of their plan', async () => {
+    const problem = fieldProblem({ persons: 30, days: 3, visits: 450 }, 2);
+    const prices: number[] = [];
     const result = await solveInThreads(problem, {
       threads: 2,
       seed: 1,
-      budget: { kind: 'iterations', iterations: 600 },
+      budget: { kind: 'iterations', iterations: 2000 },
       program,
-      onPlan: (plan) => plans.push(plan.price),
+      onProgress: (state, plan) => prices.push(state.iterations > 1000 ? plan().price : state.bestPrice),
     });
     if (!result.ok) throw new Error('nothing is held');
     expect(verifyPlan(problem, result.plan)).toMatchObject({ violations: [], priceAgrees: true });
-    expect(plans).toHaveLength(2);
-    expect(plans[1]).toBeLessThanOrEqual(plans[0]!);
+    expect(result.iterations).toBe(4000);
+    expect(result.plan.price).toBeLessThan(result.constructedPrice);
+    expect(prices.at(-1)).toBe(result.plan.price);
+  });
+
+  it('stop together, with a plan', async () => {
+    const problem = fieldProblem({ persons: 30, days: 3, visits: 450 }, 2);
+    const stopFlag = new SharedArrayBuffer(4);
+    const result = await solveInThreads(problem, {
+      threads: 2,
+      seed: 1,
+      budget: { kind: 'seconds', seconds: 60 },
+      program,
+      stopFlag,
+      onProgress: (state) => {
+        if (state.iterations > 500) Atomics.store(new Int32Array(stopFlag), 0, 1);
+      },
+    });
+    if (!result.ok) throw new Error('nothing is held');
+    expect(result.iterations).toBeLessThan(20_000);
+    expect(verifyPlan(problem, result.plan)).toMatchObject({ violations: [], priceAgrees: true });
+  });
+
+  it('do not wait for one that has failed', async () => {
+    const problem = fieldProblem({ persons: 30, days: 3, visits: 450 }, 2);
+    const broken = new URL('data:text/javascript,throw new Error("gone")');
+    const budget = { kind: 'iterations', iterations: 500 } as const;
+    await expect(solveInThreads(problem, { threads: 2, seed: 1, budget, program: broken })).rejects.toThrow(
+      'gone',
+    );
   });
 
   it('end when they are told to, with a plan', async () => {

@@ -3,11 +3,12 @@ import { createRandom } from '../base/random';
 import type { Plan } from '../model/plan';
 import type { Problem } from '../model/problem';
 import { indexProblem } from '../travel/problem-index';
-import { type Annealing, temperatureAt } from './accept/annealing';
+import type { Annealing } from './accept/annealing';
 import { constructCheapest, constructionOrder } from './construct/start';
 import { type HeldConflict, heldConflict, takeOver } from './construct/take-over';
 import { createMetDays, noteTouched } from './days/met';
 import { isSeparable } from './days/separable';
+import { Ground } from './hot/memory';
 import type { CreateLinearModel } from './linear';
 import { listedByNearness } from './near-order';
 import { prepare } from './prepare/prepare';
@@ -16,16 +17,18 @@ import { createRecreate } from './recreate/greedy';
 import { createSortKeys } from './recreate/order';
 import { focusOnLoose, repairAnnealing } from './repair';
 import { type Budget, type SearchState, type StopReason, search } from './search';
+import type { Snapshot } from './state/edit';
 import { createWorkspace, type Workspace } from './state/workspace';
 import { stepsFor } from './steps';
+import { type Invitation, lead } from './team/team';
 import { toPlan } from './to-plan';
 
-export { canCut, cutProblem, joinPlans } from './cut';
 export type { CreateLinearModel, LinearColumn, LinearModel, LinearRow } from './linear';
 export type { ProveOptions } from './prove/prove';
 export { withBase } from './repair';
 export type { Budget, SearchState, StopReason } from './search';
 export { usesLinearModels } from './steps';
+export { assist, type Invitation, isForTeam } from './team/team';
 
 export interface SolveOptions {
   readonly seed: number;
@@ -36,17 +39,17 @@ export interface SolveOptions {
   readonly repair?: boolean | undefined;
   /** Temperatures in micros; by default they follow from the price of travel. */
   readonly annealing?: Annealing | undefined;
-  /** The part of the whole cooling that this search is, from 0 to 1; by default all of it. */
-  readonly cooling?: { readonly from: number; readonly to: number } | undefined;
   /** In which order the first plan takes the visits: hardest first (default), or as the problem lists them. */
   readonly firstPlan?: 'hardest-first' | 'as-listed' | undefined;
   /** Ask for a proof: a small problem is solved to its optimum, a larger one gets a lower bound, if the seconds allow. */
   readonly prove?: ProveOptions | undefined;
   /** Linear models: where they pay, days met on the way are put together anew. */
   readonly linear?: CreateLinearModel | undefined;
+  /** With how many others to work on one plan, and how they are asked to come (`assist`); for problems that are fit for it (`isForTeam`). */
+  readonly team?: { readonly members: number; readonly invite: (invitation: Invitation) => void } | undefined;
   readonly shouldStop?: () => boolean;
   /** Progress; `plan` builds the best plan so far, at a cost, only when called. */
-  readonly onProgress?: (state: SearchState, plan: () => Plan) => void;
+  readonly onProgress?: ((state: SearchState, plan: () => Plan) => void) | undefined;
 }
 
 export interface Solution {
@@ -67,8 +70,10 @@ const HOUR = 3600;
 export function solve(given: Problem, options: SolveOptions): SolveResult {
   const index = indexProblem(given);
   const { shouldStop = () => false } = options;
-  const { problem, prep } = prepared(given);
-  const work = createWorkspace(prep, createRandom(options.seed));
+  const ground = new Ground();
+  const { problem, prep } = prepared(given, ground);
+  const { team, seed } = options;
+  const work = createWorkspace(prep, createRandom(seed), { ground, members: team?.members ?? 1 });
   if (options.start) {
     const conflict = takeOver(work, problem, options.start);
     if (conflict) return { ok: false, conflict };
@@ -87,21 +92,26 @@ export function solve(given: Problem, options: SolveOptions): SolveResult {
   const constructedPrice = work.price;
   const usual = defaultAnnealing(work, problem);
   const own = options.repair ? repairAnnealing(usual, problem.prices.travelPerSec) : usual;
-  const annealing = partOf(options.annealing ?? own, options.cooling);
+  const annealing = options.annealing ?? own;
   const { linear } = options;
   const met = linear && isSeparable(prep) ? createMetDays(prep) : null;
   const steps = stepsFor(work, recreate, {
     annealing,
     budget: options.budget,
-    isGiven: !!options.start || !!options.cooling,
+    isGiven: !!options.start,
     choice: linear && met ? { linear, met, shouldStop } : null,
   });
-  const found = search(work, recreate, steps, options.budget, {
+  const watch = {
     shouldStop,
     onAccepted: met && steps.phases.length > 1 ? () => noteTouched(met, work) : undefined,
-    onTick: (state, best) =>
+    onTick: (state: SearchState, best: Snapshot) =>
       options.onProgress?.(state, () => toPlan(index, problem, prep, best, state.bestPrice)),
-  });
+  };
+  const { budget } = options;
+  const found =
+    team && work.movable.length > 0
+      ? lead(work, recreate, team, { seed, annealing, budget, watch })
+      : search(work, recreate, steps, budget, watch);
   const { stop, state } = found;
   const claim: Claim = options.prove
     ? prove(problem, prep, {
@@ -123,9 +133,9 @@ export function solve(given: Problem, options: SolveOptions): SolveResult {
 }
 
 /** The problem as the search lists it, without its matrices: what is needed of them is in `prep`, and two copies of a large one are two too many. */
-function prepared(given: Problem): { problem: Problem; prep: ReturnType<typeof prepare> } {
-  const listed = listedByNearness(given);
-  const prep = prepare(listed);
+function prepared(given: Problem, ground: Ground): { problem: Problem; prep: ReturnType<typeof prepare> } {
+  const listed = listedByNearness(given, ground);
+  const prep = prepare(listed, ground);
   return { problem: { ...listed, travel: { ...listed.travel, durationSec: [], distanceM: [] } }, prep };
 }
 
@@ -139,11 +149,6 @@ function asListed(given: Problem, problem: Problem, sourceOf: Int32Array): numbe
 /** Cheapest insertion in the order of the problem and nothing else: how a careful person fills a week by hand. */
 export function insertCheapest(problem: Problem): SolveResult {
   return solve(problem, { seed: 1, budget: { kind: 'iterations', iterations: 0 }, firstPlan: 'as-listed' });
-}
-
-function partOf(whole: Annealing, cooling: SolveOptions['cooling']): Annealing {
-  if (!cooling) return whole;
-  return { startPrice: temperatureAt(whole, cooling.from), endPrice: temperatureAt(whole, cooling.to) };
 }
 
 /** From a third of an hour of driving down to a few seconds; scaled to the legs where time has no price. */

@@ -1,12 +1,13 @@
 import type { Plan } from '../model/plan';
 import type { Problem } from '../model/problem';
-import { travelBetween } from './cut';
+import { type Allocate, ANYWHERE } from './hot/memory';
+import { travelBetween } from './travel-between';
 
 /**
  * The same problem with places, visits and shifts listed so that what is near lies side by side: the search
  * reads the rows of a few neighbouring visits at a time, and then finds most of it in the processor's cache.
  */
-export function listedByNearness(problem: Problem): Problem {
+export function listedByNearness(problem: Problem, allocate: Allocate = ANYWHERE): Problem {
   const chain = alongCurve(problem);
   const rank = new Map(chain.map((p, i) => [problem.places[p]!.id, i]));
   const by = <T>(list: readonly T[], placeId: (item: T) => string): T[] => {
@@ -16,7 +17,7 @@ export function listedByNearness(problem: Problem): Problem {
   return {
     ...problem,
     places: chain.map((p) => problem.places[p]!),
-    travel: travelBetween(problem, chain),
+    travel: travelBetween(problem, chain, allocate),
     visits: by(problem.visits, (v) => v.placeId),
     shifts: by(problem.shifts, (s) => s.startPlaceId),
   };

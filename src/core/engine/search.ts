@@ -1,9 +1,9 @@
-import { type Annealing, limitFor, temperatureAt } from './accept/annealing';
-import { type Recreate, recreateGreedy } from './recreate/greedy';
-import { ruinStrings } from './ruin/strings';
+import { type Annealing, temperatureAt } from './accept/annealing';
+import { countUsed, iterate } from './iterate';
+import type { Recreate } from './recreate/greedy';
 import { copyPins, copyRoute, createSnapshot, type Snapshot } from './state/edit';
 import { loadDays } from './state/load';
-import { rollBack, settle, type Workspace } from './state/workspace';
+import type { Workspace } from './state/workspace';
 
 /** How long to search; seconds need a clock, iterations repeat exactly. */
 export type Budget =
@@ -131,7 +131,7 @@ export function search(
       }
       const { annealing } = steps.phases[phase]!;
       temperature = temperatureAt(annealing, (fraction - phaseFrom) / Math.max(1e-9, phaseUntil - phaseFrom));
-      work.usedRoutes = countUsed(work);
+      countUsed(work);
       watch.onTick(state(), best);
       if (watch.shouldStop()) {
         stop = 'stopped';
@@ -141,13 +141,7 @@ export function search(
     }
     if (budget.kind === 'iterations' && iterations >= budget.iterations) break;
     iterations++;
-    settle(work);
-    const limit = limitFor(current, temperature, work.random);
-    const seed = ruinStrings(work);
-    if (!recreateGreedy(work, recreate, seed, limit)) {
-      rollBack(work, current);
-      continue;
-    }
+    if (!iterate(work, recreate, temperature)) continue;
     accepted++;
     current = work.price;
     noteTouched();
@@ -156,10 +150,4 @@ export function search(
   }
   steps.onEnd?.();
   return { best, bestPrice, stop, state: state() };
-}
-
-function countUsed(work: Workspace): number {
-  let used = 0;
-  for (let s = 0; s < work.prep.shifts; s++) if (work.routes.count[s]! > 0) used++;
-  return used;
 }

@@ -23,6 +23,7 @@ import {
   P_PERSON_SEC,
   P_SHIFT_MARK,
   P_SHIFT_OF,
+  P_SHIFT_OPEN,
   P_SHIFT_PERSON,
   P_SHIFT_PLACE,
   P_SHIFT_TWIN,
@@ -36,7 +37,7 @@ import {
 import { CLASS, WORK } from '../state/cells';
 import { EMPTY_SHIFTS, KEPT, NEAR_VISITS, USES } from '../state/near';
 import { drawBlink, hasRoom } from './host';
-import { byteAt, countOf, field, floatAt, given, intAt, lineOf, pointer, setInt, slotOf } from './memory';
+import { byteAt, countOf, field, floatAt, given, intAt, lineOf, pointer, setInt, slotOf , number, setNumber, setGiven } from './memory';
 import { scanPositions } from './scan';
 
 /*
@@ -53,7 +54,7 @@ const NOWHERE: i32 = -1;
  * is remembered, 0 for nowhere. A blink passes over the whole route.
  */
 function scanShift(v: i32, s: i32, memo: usize): void {
-  const known = load<f64>(BEST_PRICE);
+  const known = number(BEST_PRICE);
   if (byteAt(P_LIMITED, s) == 1 && !hasRoom(v, s)) return;
   const version = intAt(P_VERSION, s);
   let position = NOWHERE;
@@ -67,8 +68,8 @@ function scanShift(v: i32, s: i32, memo: usize): void {
     // Penalties are dear to work out, so look no further than what would win; plain scans are cheap to finish.
     const limit = given(HAS_SOFT) == 1 ? known : Infinity;
     scanPositions(v, s, limit);
-    price = load<f64>(FOUND_PRICE);
-    position = load<i32>(FOUND_POSITION);
+    price = number(FOUND_PRICE);
+    position = given(FOUND_POSITION);
     if (memo != 0) {
       store<i32>(memo, version);
       store<i32>(memo, price < limit || limit == Infinity ? position : NOWHERE, 4);
@@ -76,19 +77,19 @@ function scanShift(v: i32, s: i32, memo: usize): void {
     }
   }
   if (price >= known) return;
-  if (load<f64>(UNFAIR_PRICE) > 0) {
+  if (number(UNFAIR_PRICE) > 0) {
     price += unfairAdded(v, s);
     if (price >= known) return;
   }
-  const left = load<i32>(BLINK_LEFT) - 1;
-  store<i32>(BLINK_LEFT, left);
+  const left = given(BLINK_LEFT) - 1;
+  setGiven(BLINK_LEFT, left);
   if (left <= 0) {
-    store<i32>(BLINK_LEFT, drawBlink());
+    setGiven(BLINK_LEFT, drawBlink());
     return;
   }
-  store<f64>(BEST_PRICE, price);
-  store<i32>(BEST_SHIFT, s);
-  store<i32>(BEST_POSITION, position);
+  setNumber(BEST_PRICE, price);
+  setGiven(BEST_SHIFT, s);
+  setGiven(BEST_POSITION, position);
 }
 
 /** What a visit adds to the price of its person's work beyond a fair share. */
@@ -97,14 +98,14 @@ function unfairAdded(v: i32, s: i32): f64 {
   const over = floatAt(P_PERSON_SEC, q) - floatAt(P_FAIR_SEC, q);
   const work = field(slotOf(v * given(CLASSES) + field(lineOf(s), CLASS)), WORK);
   const after = over + <f64>work;
-  return after > 0 ? (after - max(0, over)) * load<f64>(UNFAIR_PRICE) : 0;
+  return after > 0 ? (after - max(0, over)) * number(UNFAIR_PRICE) : 0;
 }
 
 function begin(most: f64): i32 {
-  store<f64>(BEST_PRICE, most);
-  store<i32>(BEST_SHIFT, -1);
+  setNumber(BEST_PRICE, most);
+  setGiven(BEST_SHIFT, -1);
   const mark = given(MARK) + 1;
-  store<i32>(MARK, mark);
+  setGiven(MARK, mark);
   return mark;
 }
 
@@ -116,7 +117,7 @@ export function chooseOfAll(v: i32, most: f64, isRemembered: bool): i32 {
   const mark = begin(most);
   const shifts = given(SHIFTS);
   for (let s = 0; s < shifts; s++) {
-    if (byteAt(P_ELIGIBLE, v * shifts + s) == 0) continue;
+    if (byteAt(P_ELIGIBLE, v * shifts + s) == 0 || byteAt(P_SHIFT_OPEN, s) == 0) continue;
     if (countOf(s) == 0) {
       const twin = intAt(P_SHIFT_TWIN, s);
       if (intAt(P_TWIN_MARK, twin) == mark) continue;
@@ -151,7 +152,7 @@ export function chooseNear(v: i32, most: f64): i32 {
   for (let i = list; i < list + count; i++) {
     const s = intAt(P_LIST_SHIFTS, i);
     setInt(P_SHIFT_MARK, s, mark);
-    scanShift(v, s, memo);
+    if (byteAt(P_SHIFT_OPEN, s) == 1) scanShift(v, s, memo);
     memo += REMEMBERED;
   }
   const touched = given(TOUCHED_COUNT);
@@ -166,7 +167,7 @@ export function chooseNear(v: i32, most: f64): i32 {
   for (let i = v * near; i < (v + 1) * near && empty < EMPTY_SHIFTS; i++) {
     const s = intAt(P_NEAR_SHIFTS, i);
     if (s < 0) break;
-    if (countOf(s) == 0) {
+    if (countOf(s) == 0 && byteAt(P_SHIFT_OPEN, s) == 1) {
       empty++;
       if (intAt(P_SHIFT_MARK, s) != mark) {
         setInt(P_SHIFT_MARK, s, mark);
@@ -197,7 +198,7 @@ function lookUp(v: i32): void {
   memory.copy(before + 4 * KEPT, memo, <usize>known * REMEMBERED);
   for (let k = 0; k < known; k++) setInt(P_SHIFT_PLACE, load<i32>(before + (<usize>k << 2)), k);
   const mark = given(MARK) + 1;
-  store<i32>(MARK, mark);
+  setGiven(MARK, mark);
   let met = 0;
   let n = 0;
   for (let i = first; i < last && met < NEAR_VISITS && n < KEPT; i++) {

@@ -21,10 +21,15 @@ import { CELL, LINE, SLOT } from '../state/cells';
 
 export const NEVER: i32 = 1 << 30;
 
+/** Where the table is: each search that shares the memory has its own. */
+// @ts-ignore: decorator
+@external('env', 'table')
+export declare const table: usize;
+
 // @ts-ignore: decorator
 @inline
 export function pointer(key: i32): usize {
-  return <usize>load<u32>(<usize>key);
+  return <usize>load<u32>(table + <usize>key);
 }
 
 // @ts-ignore: decorator
@@ -61,7 +66,25 @@ export function byteAt(key: i32, i: i32): i32 {
 // @ts-ignore: decorator
 @inline
 export function given(key: i32): i32 {
-  return load<i32>(<usize>key);
+  return load<i32>(table + <usize>key);
+}
+
+// @ts-ignore: decorator
+@inline
+export function setGiven(key: i32, value: i32): void {
+  store<i32>(table + <usize>key, value);
+}
+
+// @ts-ignore: decorator
+@inline
+export function number(key: i32): f64 {
+  return load<f64>(table + <usize>key);
+}
+
+// @ts-ignore: decorator
+@inline
+export function setNumber(key: i32, value: f64): void {
+  store<f64>(table + <usize>key, value);
 }
 
 /** A field of the cell, slot or line at an address. */

@@ -44,24 +44,7 @@ import {
   WORK,
 } from '../state/cells';
 import { fillBackward, fillForward } from './lanes';
-import {
-  byteAt,
-  CELL_BYTES,
-  cellOf,
-  countOf,
-  field,
-  floatAt,
-  given,
-  intAt,
-  lineOf,
-  pointer,
-  setField,
-  setFloat,
-  setInt,
-  slotOf,
-  travelM,
-  travelSec,
-} from './memory';
+import { CELL_BYTES, byteAt, cellOf, countOf, field, floatAt, given, intAt, lineOf, number, pointer, setField, setFloat, setGiven, setInt, setNumber, slotOf, travelM, travelSec } from './memory';
 import { dayPenalty, isPossible } from './price';
 
 /**
@@ -81,7 +64,7 @@ export function refreshUsual(s: i32): bool {
   if (!isPossible(s)) return false;
   const penalty = given(HAS_SOFT) == 1 ? dayPenalty(s) : 0;
   setFloat(P_PENALTY, s, penalty);
-  setFloat(P_PRICE, s, load<f64>(SUM_PRICE) + legs + penalty);
+  setFloat(P_PRICE, s, number(SUM_PRICE) + legs + penalty);
   return true;
 }
 
@@ -111,7 +94,7 @@ export function insertUsual(v: i32, s: i32, p: i32, fromRow: i32): bool {
   const secOn = travelSec(on);
   const driven = secTo + secOn - field(at, LEG_SEC);
   let legs = <f64>driven * floatAt(P_SEC_PRICE, s);
-  const perM = load<f64>(PRICE_PER_M);
+  const perM = number(PRICE_PER_M);
   if (perM > 0) {
     const mTo = travelM(to);
     const mOn = travelM(on);
@@ -163,7 +146,7 @@ export function sumUp(s: i32): f64 {
   const classes = given(CLASSES);
   const shifts = given(SHIFTS);
   const places = given(PLACES);
-  const perM = load<f64>(PRICE_PER_M);
+  const perM = number(PRICE_PER_M);
   const visits = pointer(P_VISIT_AT) + (<usize>row << 2);
   const needs = pointer(P_NEEDS_FETCH);
   const standing = pointer(P_STANDING) + (<usize>s << 3);
@@ -211,8 +194,8 @@ export function sumUp(s: i32): f64 {
   setInt(P_FETCHES, s, fetches);
   setInt(P_VISIT_SEC, s, visitSec);
   setInt(P_TRAVEL_TOTAL, s, driven);
-  store<f64>(SUM_PRICE, price);
-  store<i32>(SUM_BUSY, busySec);
+  setNumber(SUM_PRICE, price);
+  setGiven(SUM_BUSY, busySec);
   return <f64>driven * floatAt(P_SEC_PRICE, s) + <f64>metres * perM;
 }
 

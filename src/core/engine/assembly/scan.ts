@@ -68,25 +68,7 @@ import {
   WINDOWS,
 } from '../state/cells';
 import { scanOther } from './host';
-import {
-  beforeOf,
-  byteAt,
-  CELL_BYTES,
-  cellOf,
-  countOf,
-  field,
-  floatAt,
-  given,
-  intAt,
-  lineOf,
-  NEVER,
-  pointer,
-  slotOf,
-  travelBack,
-  travelM,
-  travelMBack,
-  travelSec,
-} from './memory';
+import { CELL_BYTES, NEVER, beforeOf, byteAt, cellOf, countOf, field, floatAt, given, intAt, lineOf, number, pointer, setGiven, setNumber, slotOf, travelBack, travelM, travelMBack, travelSec } from './memory';
 import { overBreak, pricedAt } from './price';
 import { startAt, within } from './starts';
 
@@ -98,8 +80,8 @@ import { startAt, within } from './starts';
  * what then costs something in time is priced stop by stop.
  */
 export function scanPositions(v: i32, s: i32, limit: f64): void {
-  store<f64>(FOUND_PRICE, limit);
-  store<i32>(FOUND_POSITION, 0);
+  setNumber(FOUND_PRICE, limit);
+  setGiven(FOUND_POSITION, 0);
   const n = countOf(s);
   const line = lineOf(s);
   if (n + 2 >= given(ROOM) || n >= field(line, MOST_VISITS)) return;
@@ -132,7 +114,7 @@ function gatherSpots(v: i32, s: i32, slot: usize, limit: f64): i32 {
   // Dear wherever in the day it is.
   if (!hasSites && base - floatAt(P_DETOUR_SAVES, s) >= limit) return 0;
   const secPrice = floatAt(P_SEC_PRICE, s);
-  const perM = load<f64>(PRICE_PER_M);
+  const perM = number(PRICE_PER_M);
   const place = field(slot, AT_PLACE);
   const rowV = place * given(PLACES);
   const open = field(slot, OPEN);
@@ -205,7 +187,7 @@ function siteAdded(v: i32, s: i32, p: i32, place: i32, from: i32, to: i32): f64 
 function weighSpots(v: i32, s: i32, found: i32): void {
   const rate = intAt(P_IS_SPLIT, s) == 1 ? 0 : floatAt(P_SOFT_RATE, s);
   const hasReach = byteAt(P_HAS_REACH, s) == 1;
-  let least = load<f64>(FOUND_PRICE);
+  let least = number(FOUND_PRICE);
   for (let k = 0; k < found; k++) {
     let price = floatAt(P_SPOT_PRICE, k);
     if (price >= least) continue;
@@ -219,8 +201,8 @@ function weighSpots(v: i32, s: i32, found: i32): void {
       if (price >= least) continue;
     }
     least = price;
-    store<f64>(FOUND_PRICE, price);
-    store<i32>(FOUND_POSITION, p);
+    setNumber(FOUND_PRICE, price);
+    setGiven(FOUND_POSITION, p);
   }
 }
 

@@ -1,8 +1,12 @@
+import type { Grounds } from './memory';
+
 /** The loops that take nearly all of a search's time, written for WebAssembly (assembly/). */
 export interface HotLoops {
-  /** Everything in integers and in doubles: the table (table.ts) at its beginning, the arrays behind it. */
+  /** The table (table.ts) in integers and in doubles. */
   readonly ints: Int32Array;
   readonly floats: Float64Array;
+  /** The memory in which all this lies. */
+  readonly grounds: Grounds;
   /** Recomputes a usual shift from its sequence; 0 when the day cannot be done. SUM_PRICE and SUM_BUSY are left in the table. */
   refreshUsual(s: number): number;
   /**

@@ -3,7 +3,7 @@ import type { Near } from '../state/near-shifts';
 import type { Routes } from '../state/routes';
 import { COMPILED } from './compiled';
 import type { Host, HotLoops } from './loops';
-import { type Places, Removal } from './memory';
+import { type Ground, type Grounds, oneAfterTheOther, type Places, Removal } from './memory';
 import * as T from './table';
 
 const OF_PREPARED: Places<Prepared> = {
@@ -88,6 +88,7 @@ const OF_NEAR: Places<Near> = {
   left: T.P_LIST_LEFT,
   before: T.P_LIST_BEFORE,
   place: T.P_SHIFT_PLACE,
+  open: T.P_SHIFT_OPEN,
 };
 
 let compiled: WebAssembly.Module | null = null;
@@ -98,18 +99,32 @@ function program(): WebAssembly.Module {
   return compiled;
 }
 
+/** That of the first of so many members, on whose ground some of the problem may lie already, or of one that comes to it later. */
+export type Seat =
+  | { readonly ground: Ground; readonly members: number }
+  | { readonly grounds: Grounds; readonly member: number };
+
 /**
- * Moves what the loops read and write into a memory of their own and gives the loops over it. The fields of `prep`,
- * `routes` and `near` are views of that memory afterwards: the same numbers, seen by both sides.
+ * Moves what the loops read and write into memory and gives the loops over it. The fields of `prep`, `routes` and `near`
+ * are views of that memory afterwards: the same numbers, seen by both sides. Those of `prep` are there already for
+ * whoever comes later.
  */
-export function startLoops(prep: Prepared, routes: Routes, near: Near, host: Host): HotLoops {
-  const removal = new Removal();
-  removal.add(prep, OF_PREPARED);
-  removal.add(routes, OF_ROUTES);
-  removal.add(near, OF_NEAR);
-  const memory = removal.carryOut();
-  const ints = new Int32Array(memory.buffer);
-  const floats = new Float64Array(memory.buffer);
+export function startLoops(prep: Prepared, routes: Routes, near: Near, host: Host, seat: Seat): HotLoops {
+  const shared = new Removal().add(prep, OF_PREPARED);
+  const own = new Removal().add(routes, OF_ROUTES).add(near, OF_NEAR);
+  const { memory, tables } = 'grounds' in seat ? seat.grounds : settleOn(seat, shared, own);
+  const table = tables['grounds' in seat ? seat.member : 0]!;
+  if ('grounds' in seat) {
+    shared.carryOut(
+      memory,
+      table,
+      () => 0,
+      () => true,
+    );
+    own.carryOut(memory, table, oneAfterTheOther(table + T.ARRAYS_FROM));
+  }
+  const ints = new Int32Array(memory.buffer, table, T.ARRAYS_FROM / 4);
+  const floats = new Float64Array(memory.buffer, table, T.ARRAYS_FROM / 8);
   const int = (address: number, value: number): void => {
     ints[address / 4] = value;
   };
@@ -127,6 +142,26 @@ export function startLoops(prep: Prepared, routes: Routes, near: Near, host: Hos
   int(T.MOVED_SEC, prep.movedSec);
   int(T.NEIGHBOUR_COUNT, prep.neighbourCount);
   int(T.NEAR_SHIFT_COUNT, prep.nearShiftCount);
-  const instance = new WebAssembly.Instance(program(), { env: { memory }, host: { ...host } });
-  return { ...(instance.exports as unknown as Omit<HotLoops, 'ints' | 'floats'>), ints, floats };
+  const instance = new WebAssembly.Instance(program(), { env: { memory, table }, host: { ...host } });
+  return {
+    ...(instance.exports as unknown as Omit<HotLoops, 'ints' | 'floats' | 'grounds'>),
+    ints,
+    floats,
+    grounds: { memory, tables },
+  };
+}
+
+/** Moves in what the first member reads and writes, and keeps places for the others. */
+function settleOn(
+  seat: { readonly ground: Ground; readonly members: number },
+  shared: Removal,
+  own: Removal,
+): Grounds {
+  const { ground, members } = seat;
+  const { memory } = ground;
+  const each = T.ARRAYS_FROM + own.bytes();
+  const reserve = (bytes: number): number => ground.reserve(bytes);
+  shared.carryOut(memory, 0, reserve, (cells) => ground.holds(cells));
+  own.carryOut(memory, 0, reserve);
+  return { memory, tables: Array.from({ length: members }, (_, k) => (k === 0 ? 0 : ground.reserve(each))) };
 }

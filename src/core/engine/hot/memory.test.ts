@@ -1,4 +1,4 @@
-import { Removal } from './memory';
+import { Ground, oneAfterTheOther, Removal } from './memory';
 import { ARRAYS_FROM, P_COUNT, P_LOAD, P_NEEDS_FETCH, P_PRICE, P_TRAVEL_BACK, P_TRAVEL_SEC } from './table';
 
 describe('arrays moved into one memory', () => {
@@ -21,7 +21,9 @@ describe('arrays moved into one memory', () => {
     back: P_TRAVEL_BACK,
     fetch: P_NEEDS_FETCH,
   });
-  const memory = removal.carryOut();
+  const ground = new Ground();
+  removal.carryOut(ground.memory, 0, (bytes) => ground.reserve(bytes));
+  const { memory } = ground;
   const table = new Int32Array(memory.buffer);
 
   it('hold the same numbers as before, and share them with the memory', () => {
@@ -43,5 +45,41 @@ describe('arrays moved into one memory', () => {
     expect(table[P_TRAVEL_BACK / 4]).toBe(table[P_TRAVEL_SEC / 4]);
     expect(table[P_NEEDS_FETCH / 4]).toBe(0);
     expect(owner.fetch).toBeNull();
+  });
+});
+
+describe('a ground', () => {
+  it('grows under what lies there, and makes arrays that need not be moved', () => {
+    const ground = new Ground();
+    const first = ground.uint16(10);
+    first.fill(7);
+    const large = ground.float64(50_000);
+    large[49_999] = 0.25;
+    expect([...first]).toEqual(Array.from({ length: 10 }, () => 7));
+    const owner = { travelSec: first, price: large };
+    const removal = new Removal().add(owner, { price: P_PRICE });
+    removal.carryOut(
+      ground.memory,
+      0,
+      () => {
+        throw new Error('nothing is moved');
+      },
+      (cells) => ground.holds(cells),
+    );
+    expect(owner.price).toBe(large);
+    expect(new Int32Array(ground.memory.buffer)[P_PRICE / 4]).toBe(large.byteOffset);
+  });
+
+  it('has a table and arrays for each of several', () => {
+    const ground = new Ground();
+    const table = ground.reserve(ARRAYS_FROM + 64);
+    const owner = { count: Int32Array.from([5]) };
+    new Removal()
+      .add(owner, { count: P_COUNT })
+      .carryOut(ground.memory, table, oneAfterTheOther(table + ARRAYS_FROM));
+    const ints = new Int32Array(ground.memory.buffer);
+    expect(ints[(table + P_COUNT) / 4]).toBe(table + ARRAYS_FROM);
+    expect(ints[(table + ARRAYS_FROM) / 4]).toBe(5);
+    expect(ints[P_COUNT / 4]).toBe(0);
   });
 });

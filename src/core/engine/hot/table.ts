@@ -103,6 +103,7 @@ export const P_SHIFT_PLACE = 408;
 export const P_BASE_AT = 412;
 export const P_MOVED_PRICE = 416;
 export const MOVED_SEC = 420;
+export const P_SHIFT_OPEN = 424;
 
 /** Where the arrays begin. */
 export const ARRAYS_FROM = 448;

@@ -6,6 +6,7 @@ import { failedAttribute } from '../../rules/attributes';
 import { blocks } from '../../rules/crew';
 import { missingSkills } from '../../rules/skills';
 import { territoryAllows } from '../../rules/territory';
+import type { Allocate } from '../hot/memory';
 
 /** What holds of every visit of one profile on every shift of another. */
 interface Match {
@@ -73,12 +74,13 @@ export function preparePairs(
   problem: Problem,
   visits: readonly Visit[],
   isLead: (v: number) => boolean,
+  allocate: Allocate,
   payOf: (v: number, s: number) => number,
 ): Pairs {
   const { shifts, prices } = problem;
   const count = shifts.length;
   const eligible = new Uint8Array(visits.length * count);
-  const standing = new Float64Array(visits.length * count);
+  const standing = allocate.float64(visits.length * count);
   const fetches = visits.some((v) => v.parts) ? new Uint8Array(visits.length * count) : null;
   const crews = shifts.filter((s) => s.memberIds);
   const isBlocked = shifts.map((s) => !s.memberIds && crews.some((c) => blocks(c, s)));

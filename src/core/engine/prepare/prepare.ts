@@ -2,6 +2,7 @@ import { assert } from '../../base/assert';
 import type { Problem, Shift, Visit } from '../../model/problem';
 import { busyIds } from '../../model/work-of';
 import { fairShares } from '../../objectives/unfair-share';
+import { type Allocate, ANYWHERE } from '../hot/memory';
 import { movedPriceOf, prepareClasses } from './classes';
 import { detourSaves } from './detours';
 import { preparePairs } from './eligibility';
@@ -20,7 +21,10 @@ const NEAR_SHIFT_LIMIT = 24;
 const ROOM_LIMIT = 6_000_000;
 
 /** Turns a problem into the dense form that the search reads. */
-export function prepare(problem: Problem): Prepared & { readonly links: Links } {
+export function prepare(
+  problem: Problem,
+  allocate: Allocate = ANYWHERE,
+): Prepared & { readonly links: Links } {
   const { shifts, prices } = problem;
   const parts = partsOf(problem);
   const { visits, leadOf } = parts;
@@ -39,6 +43,7 @@ export function prepare(problem: Problem): Prepared & { readonly links: Links } 
     problem,
     visits,
     isLead,
+    allocate,
     (v, s) => payPerSec[s]! * classes.duration[v * classes.classes + classes.shiftClass[s]!]!,
   );
   closeUnreachable(problem, pairs.eligible, classes);

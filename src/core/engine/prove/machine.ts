@@ -57,7 +57,7 @@ export function createMachine(prep: Prepared): Machine {
   const space = new WebAssembly.Memory({ initial: 1 });
   let { isOver, isLate } = { isOver: () => false, isLate: () => false };
   const instance = new WebAssembly.Instance(program(), {
-    env: { memory: space },
+    env: { memory: space, table: 0 },
     host: { isOver: () => (isOver() ? 1 : 0), isLate: () => (isLate() ? 1 : 0) },
   });
   const loops = instance.exports as unknown as { price(): number };

@@ -57,12 +57,15 @@ function addNearbyLoose(work: Workspace, list: Int32Array, n: number, seed: numb
     return false;
   };
   if (loose.count <= limit) {
-    for (let i = 0; i < loose.count; i++) if (!isListed(loose.list[i]!)) list[n++] = loose.list[i]!;
+    for (let i = 0; i < loose.count; i++) {
+      const v = loose.list[i]!;
+      if (work.isOwn[v] === 1 && !isListed(v)) list[n++] = v;
+    }
     return n;
   }
   for (let i = 0; i < prep.neighbourCount && n < limit; i++) {
     const v = prep.neighbours[seed * prep.neighbourCount + i]!;
-    if (loose.at[v] !== -1 && !isListed(v)) list[n++] = v;
+    if (loose.at[v] !== -1 && work.isOwn[v] === 1 && !isListed(v)) list[n++] = v;
   }
   return n;
 }

@@ -8,6 +8,8 @@ const SPLIT_RATE = 0.5;
 const SPLIT_GROWTH = 0.01;
 /** Iterations that begin near the same visit. */
 const STAY = 200;
+/** Visits drawn near it until one is met that nobody else moves. */
+const TRIES = 12;
 
 /**
  * Takes strings of visits near a random seed out of their routes: adjacent string removal with
@@ -26,7 +28,7 @@ export function ruinStrings(work: Workspace): number {
   for (let i = -1; i < prep.neighbourCount && cut < strings; i++) {
     const v = i < 0 ? seed : prep.neighbours[row + i]!;
     const s = routes.shiftOf[v]!;
-    if (s < 0 || isTouched(work, s)) continue;
+    if (s < 0 || work.near.open[s] === 0 || isTouched(work, s)) continue;
     touch(work, s);
     cutString(work, v, s, longest);
     cut++;
@@ -40,15 +42,18 @@ export function ruinStrings(work: Workspace): number {
  */
 function drawSeed(work: Workspace): number {
   const { prep, random, seeds, focus } = work;
-  if (seeds !== work.movable || seeds.length <= prep.neighbourCount + 1)
-    return seeds[random.below(seeds.length)]!;
+  const isFew = seeds.length <= prep.neighbourCount + 1 && focus.left === 0;
+  if (seeds !== work.movable || isFew) return seeds[random.below(seeds.length)]!;
   if (focus.left === 0) {
     focus.at = seeds[random.below(seeds.length)]!;
     focus.left = STAY;
   }
   focus.left--;
-  const v = prep.neighbours[focus.at * prep.neighbourCount + random.below(prep.neighbourCount)]!;
-  return prep.visitHeld[v] === 1 ? focus.at : v;
+  for (let i = 0; i < TRIES; i++) {
+    const v = prep.neighbours[focus.at * prep.neighbourCount + random.below(prep.neighbourCount)]!;
+    if (work.isOwn[v] === 1) return prep.visitHeld[v] === 1 ? focus.at : v;
+  }
+  return focus.at;
 }
 
 function averageStops(work: Workspace): number {

@@ -11,11 +11,24 @@ export function loadDays(
   visitsOn: (s: number) => Int32Array,
   limit = Number.POSITIVE_INFINITY,
 ): boolean {
+  const wanted = new Map<number, Int32Array>();
+  for (let s = 0; s < work.prep.shifts; s++) {
+    const visits = visitsOn(s);
+    if (!isSame(work, s, visits)) wanted.set(s, visits);
+  }
+  return loadSome(work, wanted, limit);
+}
+
+/** The same where only some days are another's, and the visits of these are on none of the rest. */
+export function loadSome(
+  work: Workspace,
+  wanted: ReadonlyMap<number, Int32Array>,
+  limit = Number.POSITIVE_INFINITY,
+): boolean {
   const { prep, routes } = work;
   const before = work.price;
   settle(work);
-  const wanted = Array.from({ length: prep.shifts }, (_, s) => visitsOn(s));
-  const changed = [...wanted.keys()].filter((s) => !isSame(work, s, wanted[s]!));
+  const changed = [...wanted.keys()];
   for (const s of changed) {
     touch(work, s);
     for (let p = 1; p <= routes.count[s]!; p++) {
@@ -26,7 +39,7 @@ export function loadDays(
     routes.count[s] = 0;
   }
   for (const s of changed) {
-    const visits = wanted[s]!;
+    const visits = wanted.get(s)!;
     routes.visitAt.set(visits, routes.rowOf[s]! + 1);
     routes.count[s] = visits.length;
     for (const v of visits) {

@@ -24,6 +24,8 @@ export interface Near {
   readonly before: Int32Array;
   /** Place of a shift in the list last looked up that held it. */
   readonly place: Int32Array;
+  /** 0 for shifts that somebody else works on at present. */
+  readonly open: Uint8Array;
 }
 
 export function createNear(prep: Prepared): Near {
@@ -41,6 +43,7 @@ export function createNear(prep: Prepared): Near {
     left: new Uint8Array(listed),
     before: new Int32Array(KEPT * (1 + REMEMBERED_INTS)),
     place: new Int32Array(prep.shifts),
+    open: new Uint8Array(prep.shifts).fill(1),
   };
 }
 

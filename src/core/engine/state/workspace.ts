@@ -1,7 +1,8 @@
 import type { Random } from '../../base/random';
 import { hasRoom, scanOther } from '../evaluate/insertion';
 import { refreshRoute } from '../evaluate/refresh';
-import { startLoops } from '../hot/machine';
+import { type Seat, startLoops } from '../hot/machine';
+import { Ground } from '../hot/memory';
 import { BLINK_LEFT } from '../hot/table';
 import type { Links } from '../prepare/links';
 import { NEVER, type Prepared } from '../prepare/prepared';
@@ -58,13 +59,20 @@ export interface Workspace {
   readonly movable: Int32Array;
   /** Of those, the ones that an iteration begins at. */
   seeds: Int32Array;
+  /** 0 for visits that somebody else moves at present. */
+  readonly isOwn: Uint8Array;
   /** Near which visit iterations begin, and for how many more. */
   readonly focus: { at: number; left: number };
 }
 
 const BLINK_RATE = 0.01;
 
-export function createWorkspace(prep: Prepared & { readonly links: Links }, random: Random): Workspace {
+/** `seat` says with how many others, or on whose grounds; alone by default. */
+export function createWorkspace(
+  prep: Prepared & { readonly links: Links },
+  random: Random,
+  seat: Seat = { ground: new Ground(), members: 1 },
+): Workspace {
   const routes = createRoutes(prep) as Routes;
   const near = createNear(prep);
   const drawBlink = (): number => 1 + Math.floor(Math.log(1 - random.next()) / Math.log(1 - BLINK_RATE));
@@ -75,11 +83,17 @@ export function createWorkspace(prep: Prepared & { readonly links: Links }, rand
     untilSkip = drawBlink();
     return true;
   };
-  const hot = startLoops(prep, routes, near, {
-    scanOther: (v, s) => scanOther(prep, routes, v, s, skips),
-    hasRoom: (v, s) => (hasRoom(prep, routes, v, s) ? 1 : 0),
-    drawBlink,
-  });
+  const hot = startLoops(
+    prep,
+    routes,
+    near,
+    {
+      scanOther: (v, s) => scanOther(prep, routes, v, s, skips),
+      hasRoom: (v, s) => (hasRoom(prep, routes, v, s) ? 1 : 0),
+      drawBlink,
+    },
+    seat,
+  );
   Object.assign(routes, { hot });
   hot.ints[BLINK_LEFT / 4] = drawBlink();
   const { shifts } = prep;
@@ -138,6 +152,7 @@ export function createWorkspace(prep: Prepared & { readonly links: Links }, rand
     usedRoutes: 0,
     movable,
     seeds: movable,
+    isOwn: new Uint8Array(prep.visits).fill(1),
     focus: { at: 0, left: 0 },
   };
   for (let s = 0; s < shifts; s++) refreshRoute(prep, routes, s);

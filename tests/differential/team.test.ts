@@ -1,0 +1,86 @@
+import { isForTeam } from '@/core/engine/index';
+import { type Problem, verifyPlan } from '@/core/index';
+import { fieldProblem } from '../../bench/field-problem';
+import { everyFeature, FEATURES, type Feature } from '../support/every-feature';
+import { buildProgram, type Helpers, hireHelpers } from '../support/team';
+
+/** What ties visits on different shifts, or has no arrays that could be shared: for such problems there is no team. */
+const TIED: readonly Feature[] = ['people', 'equipment', 'order', 'same-person', 'time-of-day'];
+const FREE = FEATURES.filter((feature) => !TIED.includes(feature));
+
+let one: Helpers;
+let two: Helpers;
+beforeAll(() => {
+  buildProgram();
+  one = hireHelpers(1);
+  two = hireHelpers(2);
+});
+afterAll(async () => {
+  await one.dismiss();
+  await two.dismiss();
+});
+
+function expectRight(problem: Problem, plan: Parameters<typeof verifyPlan>[1]): void {
+  expect(verifyPlan(problem, plan)).toMatchObject({ kind: 'judged', violations: [], priceAgrees: true });
+}
+
+describe('a team', () => {
+  it('plans what the checker accepts at its price, whatever features a problem has', () => {
+    for (let seed = 1; seed <= 40; seed++) {
+      const features = FREE.filter((_, i) => (seed * 7 + i * 5) % 3 === 0);
+      const problem = everyFeature(seed, { visits: 36, persons: 5, days: 2 }, features);
+      const helpers = seed % 2 === 0 ? one : two;
+      const { plan, constructedPrice, state } = helpers.solve(problem, { seed, iterations: 1200 });
+      expectRight(problem, plan);
+      expect(plan.price).toBeLessThanOrEqual(constructedPrice);
+      expect(state.bestPrice).toBe(plan.price);
+    }
+  });
+
+  it('with all of them, and where shared limits leave hardly anything to divide', () => {
+    for (let seed = 1; seed <= 6; seed++) {
+      const all = everyFeature(seed, { visits: 30, persons: 4, days: 2 }, FREE);
+      expectRight(all, one.solve(all, { seed, iterations: 800 }).plan);
+      const ids = all.shifts.map((s) => s.id);
+      const shared = { ...all, limits: [{ id: 'everybody', shiftIds: ids, maxWorkSec: 200 * 3600 }] };
+      expectRight(shared, one.solve(shared, { seed, iterations: 800 }).plan);
+    }
+  });
+
+  it('finds the same again for the same seed and iterations, and goes on from a plan', () => {
+    const problem = fieldProblem({ persons: 12, days: 3, visits: 150 }, 3);
+    const first = one.solve(problem, { seed: 5, iterations: 3000 });
+    const again = one.solve(problem, { seed: 5, iterations: 3000 });
+    expect(again.plan).toEqual(first.plan);
+    expect(first.state.iterations).toBeGreaterThan(5000);
+    const on = one.solve(problem, { seed: 6, iterations: 1000, start: first.plan });
+    expect(on.constructedPrice).toBe(first.plan.price);
+    expect(on.plan.price).toBeLessThanOrEqual(first.plan.price);
+    expectRight(problem, on.plan);
+  });
+
+  it('leaves what is held where it is', () => {
+    const plain = fieldProblem({ persons: 8, days: 2, visits: 60 }, 4);
+    const { plan: start } = one.solve(plain, { seed: 1, iterations: 500 });
+    const kept = new Map(
+      start.routes
+        .flatMap((r) => r.stops.map((stop, i) => [stop.visitId, `${r.shiftId} ${i}`] as const))
+        .slice(0, 20),
+    );
+    const problem = { ...plain, visits: plain.visits.map((v) => ({ ...v, held: kept.has(v.id) })) };
+    const { plan } = one.solve(problem, { seed: 2, iterations: 1500, start });
+    expectRight(problem, plan);
+    for (const [visitId, at] of kept) {
+      const route = plan.routes.find((r) => r.stops.some((stop) => stop.visitId === visitId));
+      expect(`${route?.shiftId}`).toBe(at.split(' ')[0]);
+    }
+  });
+
+  it('is for large problems in which nothing ties visits to each other', () => {
+    const size = { visits: 410, persons: 8, days: 2 };
+    expect(isForTeam(everyFeature(1, size, ['rest', 'limits', 'fair-share']))).toBe(true);
+    expect(isForTeam(everyFeature(1, { ...size, visits: 390 }, []))).toBe(false);
+    for (const feature of TIED)
+      expect([feature, isForTeam(everyFeature(1, size, [feature]))]).toEqual([feature, false]);
+  });
+});
