@@ -9,6 +9,8 @@ import type { SearchMessage, SearchOrder } from './search-messages';
 
 const PROGRESS_MS = 400;
 const SAVE_MS = 3000;
+/** Telling takes at most so much of a search's time: of a large plan it takes a while, and other threads wait for it. */
+const TELLING_SHARE = 0.1;
 /** Beyond this many threads too much lies on the borders between them. */
 const MOST_THREADS = 4;
 
@@ -45,19 +47,19 @@ function proofSeconds({ visits }: Problem, seconds: number): number {
 /** Tells of progress now and then, and hands over the best plan less often. */
 function createReporter(problem: Problem): (plan: () => Plan, iterations: number) => void {
   const startedAt = performance.now();
-  let saidAt = Number.NEGATIVE_INFINITY;
+  let sayAt = Number.NEGATIVE_INFINITY;
   let savedAt = Number.NEGATIVE_INFINITY;
   let saidPrice = Number.NaN;
   return (plan, iterations) => {
     const now = performance.now();
-    if (now - saidAt < PROGRESS_MS) return;
-    saidAt = now;
+    if (now < sayAt) return;
     const best = plan();
     const save = best.price !== saidPrice && now - savedAt > SAVE_MS;
     if (save) savedAt = now;
     saidPrice = best.price;
     const point = pointOf(problem, best, iterations, (now - startedAt) / 1000);
     say({ kind: 'progress', point, best: save ? best : null });
+    sayAt = now + Math.max(PROGRESS_MS, (performance.now() - now) / TELLING_SHARE);
   };
 }
 
