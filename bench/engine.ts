@@ -135,6 +135,8 @@ async function routes(name: keyof typeof OPTIMA): Promise<void> {
 }
 
 async function field(name: string, problem: Problem): Promise<void> {
+  // First of all, so that the most that was ever resident is theirs.
+  const two = name === 'S' ? null : await byTwo(problem);
   let at = now();
   prepare(problem);
   const prepared = Math.round(now() - at);
@@ -171,11 +173,23 @@ async function field(name: string, problem: Problem): Promise<void> {
     'resident MB': Math.round(process.memoryUsage().rss / 1e6),
     ...(await boundOf(problem, runs[0]!.plan)),
   });
-  if (name !== 'S') await byTwo(name, problem, price);
+  if (!two) return;
+  tell({
+    set: `${name}, two threads`,
+    seconds,
+    'price to one thread, %': share(median(two.prices), price),
+    'price to insertion as listed, %': share(median(two.prices), listed.price),
+    ...(long === null ? {} : { [`price to ${values.long} s by one, %`]: share(median(two.prices), long) }),
+    'spread of prices, %': share(Math.max(...two.prices), Math.min(...two.prices)),
+    'iterations a second': Math.round(median(two.speeds)),
+    'resident at most MB, first run': two.residentMb,
+  });
 }
 
-async function byTwo(name: string, problem: Problem, one: number): Promise<void> {
+async function byTwo(problem: Problem) {
   const prices: number[] = [];
+  const speeds: number[] = [];
+  let residentMb = 0;
   for (const seed of seeds) {
     const program = new URL('./solve-thread.mjs', import.meta.url);
     const result = await solveInThreads(problem, {
@@ -185,9 +199,12 @@ async function byTwo(name: string, problem: Problem, one: number): Promise<void>
       program,
     });
     if (!result.ok) throw new Error('nothing is held');
+    // In KB; later runs come on top of what is not let go of yet.
+    residentMb ||= Math.round((process.resourceUsage().maxRSS * 1024) / 1e6);
     prices.push(judged(problem, result.plan).price);
+    speeds.push(result.iterations / seconds);
   }
-  tell({ set: `${name}, two threads`, seconds, 'price to one thread, %': share(median(prices), one) });
+  return { prices, speeds, residentMb };
 }
 
 const isSize = (set: string): set is keyof typeof FIELD_SIZES => set in FIELD_SIZES;

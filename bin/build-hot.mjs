@@ -4,13 +4,19 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import asc from 'assemblyscript/asc';
 
 const FOLDER = 'src/core/engine/assembly';
-// The loops of the search work on memory that several threads may share.
+// The loops of the search come once more, for memory that several threads share.
 const SHARED = ['--sharedMemory', '--maximumMemory', '65536', '--enable', 'threads'];
 const PROGRAMS = [
   {
     source: `${FOLDER}/index.ts`,
     target: 'src/core/engine/hot/compiled.ts',
     name: 'COMPILED',
+    options: [],
+  },
+  {
+    source: `${FOLDER}/index.ts`,
+    target: 'src/core/engine/hot/compiled-shared.ts',
+    name: 'COMPILED_SHARED',
     options: SHARED,
   },
   {

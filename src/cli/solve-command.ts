@@ -58,13 +58,29 @@ function proofOf(price: number, bound: number | null): string {
   return `no plan costs less than ${bound}: gap ${((price / bound - 1) * 100).toFixed(2)} %`;
 }
 
-/** The same by several threads; the proof follows on the plan that they found. */
+interface Found {
+  readonly plan: Plan;
+  readonly constructedPrice: number;
+  readonly iterations: number;
+  readonly bound: number | null;
+}
+
+/** What was found, or the visits that are held and have no place. */
+type Searched = Found | readonly string[];
+
+function foundBy(result: SolveResult): Searched {
+  if (!result.ok) return result.conflict.visitIds;
+  const { plan, constructedPrice, state, bound } = result.solution;
+  return { plan, constructedPrice, iterations: state.iterations, bound };
+}
+
+/** The same by several threads; a proof follows on the plan that they found. */
 async function inThreads(
   problem: Problem,
   options: SolveArguments,
   start: Plan | undefined,
   proof: ProveOptions,
-): Promise<SolveResult> {
+): Promise<Searched> {
   const { iterations, seconds = 10, threads, seed } = options;
   const found = await solveInThreads(problem, {
     threads,
@@ -73,22 +89,13 @@ async function inThreads(
     budget: iterations === undefined ? { kind: 'seconds', seconds } : { kind: 'iterations', iterations },
     program: new URL('./solve-thread.mjs', import.meta.url),
   });
-  if (!found.ok)
-    return { ok: false, conflict: { code: 'held-visits-break-rules', visitIds: found.visitIds } };
+  if (!found.ok) return found.visitIds;
+  const { plan, constructedPrice } = found;
   const isProvable = options.prove > 0 || problem.visits.length <= SMALL;
-  const checked = solve(problem, {
-    seed,
-    budget: { kind: 'iterations', iterations: 0 },
-    start: found.plan,
-    prove: isProvable ? proof : undefined,
-  });
-  if (!checked.ok) return checked;
-  const { solution } = checked;
-  const { constructedPrice } = found;
-  return {
-    ok: true,
-    solution: { ...solution, constructedPrice, state: { ...solution.state, iterations: found.iterations } },
-  };
+  if (!isProvable) return { plan, constructedPrice, iterations: found.iterations, bound: null };
+  const none = { kind: 'iterations', iterations: 0 } as const;
+  const proven = foundBy(solve(problem, { seed, budget: none, start: plan, prove: proof }));
+  return 'plan' in proven ? { ...proven, constructedPrice, iterations: found.iterations } : proven;
 }
 
 /** `lime solve FILE`: writes the plan, and says on the error stream how it went. */
@@ -109,23 +116,23 @@ export async function solveCommand(path: string, options: SolveArguments): Promi
     linear: options.prove > 0 ? linear : undefined,
   };
   const startedAt = performance.now();
-  const result =
+  const searched =
     options.threads > 1
       ? await inThreads(problem, options, start, prove)
-      : solve(problem, {
-          seed: options.seed,
-          budget: budgetOf(options),
-          start,
-          prove,
-          linear,
-          onProgress: record,
-        });
-  if (!result.ok) {
-    throw new UsageError(
-      `${options.start ?? path}: held visits break rules: ${result.conflict.visitIds.join(', ')}`,
-    );
+      : foundBy(
+          solve(problem, {
+            seed: options.seed,
+            budget: budgetOf(options),
+            start,
+            prove,
+            linear,
+            onProgress: record,
+          }),
+        );
+  if (!('plan' in searched)) {
+    throw new UsageError(`${options.start ?? path}: held visits break rules: ${searched.join(', ')}`);
   }
-  const { plan, state, constructedPrice, bound } = result.solution;
+  const { plan, iterations, constructedPrice, bound } = searched;
   const verdict = verifyPlan(problem, plan);
   if (verdict.kind !== 'judged' || verdict.violations.length > 0 || !verdict.priceAgrees) {
     console.error(
@@ -141,7 +148,7 @@ export async function solveCommand(path: string, options: SolveArguments): Promi
   const seconds = (performance.now() - startedAt) / 1000;
   console.error(
     `${problem.visits.length} visits, ${plan.unplannedVisitIds.length} loose; first plan ${constructedPrice}, best ${plan.price}; ` +
-      `${state.iterations} iterations in ${seconds.toFixed(1)} s (${Math.round(state.iterations / seconds)}/s); ${proofOf(plan.price, bound)}`,
+      `${iterations} iterations in ${seconds.toFixed(1)} s (${Math.round(iterations / seconds)}/s); ${proofOf(plan.price, bound)}`,
   );
   return 0;
 }

@@ -8,7 +8,7 @@ import { constructCheapest, constructionOrder } from './construct/start';
 import { type HeldConflict, heldConflict, takeOver } from './construct/take-over';
 import { createMetDays, noteTouched } from './days/met';
 import { isSeparable } from './days/separable';
-import { Ground } from './hot/memory';
+import { type Allocate, ANYWHERE, Ground } from './hot/memory';
 import type { CreateLinearModel } from './linear';
 import { listedByNearness } from './near-order';
 import { prepare } from './prepare/prepare';
@@ -69,11 +69,11 @@ const HOUR = 3600;
 /** Builds a plan and improves it until the budget is used or somebody stops it. Deterministic by seed and iterations. */
 export function solve(given: Problem, options: SolveOptions): SolveResult {
   const index = indexProblem(given);
-  const { shouldStop = () => false } = options;
-  const ground = new Ground();
-  const { problem, prep } = prepared(given, ground);
-  const { team, seed } = options;
-  const work = createWorkspace(prep, createRandom(seed), { ground, members: team?.members ?? 1 });
+  const { seed, team, shouldStop = () => false } = options;
+  const ground = team || isVast(given) ? new Ground() : null;
+  const { problem, prep } = prepared(given, ground ?? ANYWHERE);
+  const seat = ground ? { ground, members: team?.members ?? 1 } : 'alone';
+  const work = createWorkspace(prep, createRandom(seed), seat);
   if (options.start) {
     const conflict = takeOver(work, problem, options.start);
     if (conflict) return { ok: false, conflict };
@@ -132,10 +132,18 @@ export function solve(given: Problem, options: SolveOptions): SolveResult {
   return { ok: true, solution: { plan, constructedPrice, stop, state, bound } };
 }
 
+/** Whether it saves much, 100 MB and more, to make what is large where it is to lie. */
+function isVast({ visits, shifts }: Problem): boolean {
+  return visits.length * shifts.length >= 2_000_000;
+}
+
 /** The problem as the search lists it, without its matrices: what is needed of them is in `prep`, and two copies of a large one are two too many. */
-function prepared(given: Problem, ground: Ground): { problem: Problem; prep: ReturnType<typeof prepare> } {
-  const listed = listedByNearness(given, ground);
-  const prep = prepare(listed, ground);
+function prepared(
+  given: Problem,
+  allocate: Allocate,
+): { problem: Problem; prep: ReturnType<typeof prepare> } {
+  const listed = listedByNearness(given, allocate);
+  const prep = prepare(listed, allocate);
   return { problem: { ...listed, travel: { ...listed.travel, durationSec: [], distanceM: [] } }, prep };
 }
 

@@ -2,8 +2,9 @@ import type { Prepared } from '../prepare/prepared';
 import type { Near } from '../state/near-shifts';
 import type { Routes } from '../state/routes';
 import { COMPILED } from './compiled';
+import { COMPILED_SHARED } from './compiled-shared';
 import type { Host, HotLoops } from './loops';
-import { type Ground, type Grounds, oneAfterTheOther, type Places, Removal } from './memory';
+import { createMemory, type Ground, type Grounds, oneAfterTheOther, type Places, Removal } from './memory';
 import * as T from './table';
 
 const OF_PREPARED: Places<Prepared> = {
@@ -91,16 +92,23 @@ const OF_NEAR: Places<Near> = {
   open: T.P_SHIFT_OPEN,
 };
 
-let compiled: WebAssembly.Module | null = null;
+const compiled = new Map<string, WebAssembly.Module>();
 
 /** The loops are compiled once a process: some 12 KB. */
-function program(): WebAssembly.Module {
-  compiled ??= new WebAssembly.Module(Uint8Array.from(atob(COMPILED), (c) => c.charCodeAt(0)));
-  return compiled;
+function program(text: string): WebAssembly.Module {
+  const known = compiled.get(text);
+  if (known) return known;
+  const made = new WebAssembly.Module(Uint8Array.from(atob(text), (c) => c.charCodeAt(0)));
+  compiled.set(text, made);
+  return made;
 }
 
-/** That of the first of so many members, on whose ground some of the problem may lie already, or of one that comes to it later. */
+/**
+ * Alone; or the first of so many members, on whose ground some of the problem may lie already; or one that comes to it
+ * later.
+ */
 export type Seat =
+  | 'alone'
   | { readonly ground: Ground; readonly members: number }
   | { readonly grounds: Grounds; readonly member: number };
 
@@ -112,17 +120,8 @@ export type Seat =
 export function startLoops(prep: Prepared, routes: Routes, near: Near, host: Host, seat: Seat): HotLoops {
   const shared = new Removal().add(prep, OF_PREPARED);
   const own = new Removal().add(routes, OF_ROUTES).add(near, OF_NEAR);
-  const { memory, tables } = 'grounds' in seat ? seat.grounds : settleOn(seat, shared, own);
-  const table = tables['grounds' in seat ? seat.member : 0]!;
-  if ('grounds' in seat) {
-    shared.carryOut(
-      memory,
-      table,
-      () => 0,
-      () => true,
-    );
-    own.carryOut(memory, table, oneAfterTheOther(table + T.ARRAYS_FROM));
-  }
+  const { memory, tables } = settleOn(seat, shared, own);
+  const table = tables[seat !== 'alone' && 'grounds' in seat ? seat.member : 0]!;
   const ints = new Int32Array(memory.buffer, table, T.ARRAYS_FROM / 4);
   const floats = new Float64Array(memory.buffer, table, T.ARRAYS_FROM / 8);
   const int = (address: number, value: number): void => {
@@ -142,7 +141,10 @@ export function startLoops(prep: Prepared, routes: Routes, near: Near, host: Hos
   int(T.MOVED_SEC, prep.movedSec);
   int(T.NEIGHBOUR_COUNT, prep.neighbourCount);
   int(T.NEAR_SHIFT_COUNT, prep.nearShiftCount);
-  const instance = new WebAssembly.Instance(program(), { env: { memory, table }, host: { ...host } });
+  const instance = new WebAssembly.Instance(program(seat === 'alone' ? COMPILED : COMPILED_SHARED), {
+    env: { memory, table },
+    host: { ...host },
+  });
   return {
     ...(instance.exports as unknown as Omit<HotLoops, 'ints' | 'floats' | 'grounds'>),
     ints,
@@ -151,17 +153,30 @@ export function startLoops(prep: Prepared, routes: Routes, near: Near, host: Hos
   };
 }
 
-/** Moves in what the first member reads and writes, and keeps places for the others. */
-function settleOn(
-  seat: { readonly ground: Ground; readonly members: number },
-  shared: Removal,
-  own: Removal,
-): Grounds {
+/** Moves in what is not there yet, and keeps places for members who come later. */
+function settleOn(seat: Seat, shared: Removal, own: Removal): Grounds {
+  if (seat === 'alone') {
+    const memory = createMemory(T.ARRAYS_FROM + shared.bytes() + own.bytes());
+    const place = oneAfterTheOther(T.ARRAYS_FROM);
+    shared.carryOut(memory, 0, place);
+    own.carryOut(memory, 0, place);
+    return { memory, tables: [0] };
+  }
+  if ('grounds' in seat) {
+    const { memory, tables } = seat.grounds;
+    const table = tables[seat.member]!;
+    const nothing = (): number => {
+      throw new Error('the problem is there already');
+    };
+    shared.carryOut(memory, table, nothing, () => true);
+    own.carryOut(memory, table, oneAfterTheOther(table + T.ARRAYS_FROM));
+    return seat.grounds;
+  }
   const { ground, members } = seat;
   const { memory } = ground;
   const each = T.ARRAYS_FROM + own.bytes();
-  const reserve = (bytes: number): number => ground.reserve(bytes);
-  shared.carryOut(memory, 0, reserve, (cells) => ground.holds(cells));
-  own.carryOut(memory, 0, reserve);
+  const place = (bytes: number): number => ground.reserve(bytes);
+  shared.carryOut(memory, 0, place, (cells) => ground.holds(cells));
+  own.carryOut(memory, 0, place);
   return { memory, tables: Array.from({ length: members }, (_, k) => (k === 0 ? 0 : ground.reserve(each))) };
 }

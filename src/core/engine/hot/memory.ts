@@ -23,7 +23,16 @@ export const ANYWHERE: Allocate = {
   float64: (length) => new Float64Array(length),
 };
 
-/** A memory that grows as arrays come to lie in it, and that threads can share. The first table is at its beginning. */
+/** A memory of so many bytes for one search alone. */
+export function createMemory(bytes: number): WebAssembly.Memory {
+  const pages = Math.ceil(bytes / PAGE_BYTES);
+  return new WebAssembly.Memory({ initial: pages, maximum: pages });
+}
+
+/**
+ * A memory that grows as arrays come to lie in it, and that threads can share. The first table is at its beginning. It is
+ * let go of late, as nobody counts it against a thread: not for problems by the hundred.
+ */
 export class Ground implements Allocate {
   readonly memory = new WebAssembly.Memory({ initial: 1, maximum: MOST_PAGES, shared: true });
   private end = ARRAYS_FROM;

@@ -2,7 +2,6 @@ import type { Random } from '../../base/random';
 import { hasRoom, scanOther } from '../evaluate/insertion';
 import { refreshRoute } from '../evaluate/refresh';
 import { type Seat, startLoops } from '../hot/machine';
-import { Ground } from '../hot/memory';
 import { BLINK_LEFT } from '../hot/table';
 import type { Links } from '../prepare/links';
 import { NEVER, type Prepared } from '../prepare/prepared';
@@ -67,11 +66,11 @@ export interface Workspace {
 
 const BLINK_RATE = 0.01;
 
-/** `seat` says with how many others, or on whose grounds; alone by default. */
+/** Routes without stops in a memory of their own, or where `seat` says. */
 export function createWorkspace(
   prep: Prepared & { readonly links: Links },
   random: Random,
-  seat: Seat = { ground: new Ground(), members: 1 },
+  seat: Seat = 'alone',
 ): Workspace {
   const routes = createRoutes(prep) as Routes;
   const near = createNear(prep);
