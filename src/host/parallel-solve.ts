@@ -1,3 +1,4 @@
+import { setTimeout } from 'node:timers/promises';
 import { Worker } from 'node:worker_threads';
 import { isForTeam, type SearchState, type SolveResult, solve } from '@/core/engine/index';
 import type { Plan, Problem } from '@/core/index';
@@ -26,14 +27,22 @@ export async function solveInThreads(problem: Problem, options: ParallelOptions)
   const isTogether = isForTeam(problem);
   const others = isTogether ? options.threads - 1 : options.threads;
   const workers = Array.from({ length: others }, () => new Worker(options.program));
+  const failures: unknown[] = [];
+  for (const worker of workers) worker.on('error', (cause) => failures.push(cause));
   try {
     // Whoever calls cannot be told of a failure while it is busy, so all must have come before.
     await Promise.all(workers.map(isReady));
     return isTogether ? together(problem, options, workers) : await sideBySide(problem, options, workers);
+  } catch (cause) {
+    // What went wrong elsewhere is only heard of now.
+    await setTimeout(HEARD_MS);
+    throw failures[0] ?? cause;
   } finally {
     await Promise.all(workers.map((worker) => worker.terminate()));
   }
 }
+
+const HEARD_MS = 50;
 
 function isReady(worker: Worker): Promise<void> {
   return new Promise((resolve, reject) => {

@@ -1,8 +1,9 @@
-import { isForTeam } from '@/core/engine/index';
+import { Worker } from 'node:worker_threads';
+import { type Invitation, isForTeam, solve } from '@/core/engine/index';
 import { type Problem, verifyPlan } from '@/core/index';
 import { fieldProblem } from '../../bench/field-problem';
 import { everyFeature, FEATURES, type Feature } from '../support/every-feature';
-import { buildProgram, type Helpers, hireHelpers } from '../support/team';
+import { buildProgram, type Helpers, hireHelpers, program } from '../support/team';
 
 /** What ties visits on different shifts, or has no arrays that could be shared: for such problems there is no team. */
 const TIED: readonly Feature[] = ['people', 'equipment', 'order', 'same-person', 'time-of-day'];
@@ -74,6 +75,19 @@ describe('a team', () => {
       const route = plan.routes.find((r) => r.stops.some((stop) => stop.visitId === visitId));
       expect(`${route?.shiftId}`).toBe(at.split(' ')[0]);
     }
+  });
+
+  it('ends with an error where one of them fails', async () => {
+    const problem = fieldProblem({ persons: 8, days: 2, visits: 60 }, 4);
+    const worker = new Worker(program);
+    const gone = new Promise((resolve) => worker.once('error', resolve));
+    const invite = (invitation: Invitation): void => {
+      const broken = { ...invitation, prep: { ...invitation.prep, links: null } };
+      worker.postMessage({ kind: 'assist', invitation: broken, member: 1 });
+    };
+    const budget = { kind: 'iterations', iterations: 500 } as const;
+    expect(() => solve(problem, { seed: 1, budget, team: { members: 2, invite } })).toThrow('has failed');
+    await expect(gone).resolves.toHaveProperty('name', 'TypeError');
   });
 
   it('is for large problems in which nothing ties visits to each other', () => {

@@ -45,7 +45,7 @@ export interface SolveOptions {
   readonly prove?: ProveOptions | undefined;
   /** Linear models: where they pay, days met on the way are put together anew. */
   readonly linear?: CreateLinearModel | undefined;
-  /** With how many others to work on one plan, and how they are asked to come (`assist`); for problems that are fit for it (`isForTeam`). */
+  /** With how many others to work on one plan, and how they are asked to come (`assist`); for problems that are fit for it (`isForTeam`), and not for repairs. */
   readonly team?: { readonly members: number; readonly invite: (invitation: Invitation) => void } | undefined;
   readonly shouldStop?: () => boolean;
   /** Progress; `plan` builds the best plan so far, at a cost, only when called. */
@@ -109,7 +109,7 @@ export function solve(given: Problem, options: SolveOptions): SolveResult {
   };
   const { budget } = options;
   const found =
-    team && work.movable.length > 0
+    team && !options.repair && work.movable.length > 0
       ? lead(work, recreate, team, { seed, annealing, budget, watch })
       : search(work, recreate, steps, budget, watch);
   const { stop, state } = found;
@@ -132,9 +132,11 @@ export function solve(given: Problem, options: SolveOptions): SolveResult {
   return { ok: true, solution: { plan, constructedPrice, stop, state, bound } };
 }
 
-/** Whether it saves much, 100 MB and more, to make what is large where it is to lie. */
-function isVast({ visits, shifts }: Problem): boolean {
-  return visits.length * shifts.length >= 2_000_000;
+const VAST_BYTES = 50_000_000;
+
+/** Whether travel and the prices of pairs are so large that it pays to make them where they are to lie. */
+function isVast({ visits, shifts, places }: Problem): boolean {
+  return 8 * visits.length * shifts.length + 2 * places.length ** 2 >= VAST_BYTES;
 }
 
 /** The problem as the search lists it, without its matrices: what is needed of them is in `prep`, and two copies of a large one are two too many. */
