@@ -5,9 +5,9 @@ import { fieldProblem } from '../../bench/field-problem';
 import { everyFeature, FEATURES, type Feature } from '../support/every-feature';
 import { buildProgram, type Helpers, hireHelpers, program } from '../support/team';
 
-/** What ties visits on different shifts, or has no arrays that could be shared: for such problems there is no team. */
-const TIED: readonly Feature[] = ['people', 'equipment', 'order', 'same-person', 'time-of-day'];
-const FREE = FEATURES.filter((feature) => !TIED.includes(feature));
+const LINKED: readonly Feature[] = ['people', 'equipment', 'order', 'same-person'];
+/** Travel by the hour is not shared. */
+const SHARED = FEATURES.filter((feature) => feature !== 'time-of-day');
 
 let one: Helpers;
 let two: Helpers;
@@ -28,7 +28,7 @@ function expectRight(problem: Problem, plan: Parameters<typeof verifyPlan>[1]): 
 describe('a team', () => {
   it('plans what the checker accepts at its price, whatever features a problem has', () => {
     for (let seed = 1; seed <= 40; seed++) {
-      const features = FREE.filter((_, i) => (seed * 7 + i * 5) % 3 === 0);
+      const features = SHARED.filter((_, i) => (seed * 7 + i * 5) % 3 === 0);
       const problem = everyFeature(seed, { visits: 36, persons: 5, days: 2 }, features);
       const helpers = seed % 2 === 0 ? one : two;
       const { plan, constructedPrice, state } = helpers.solve(problem, { seed, iterations: 1200 });
@@ -40,12 +40,27 @@ describe('a team', () => {
 
   it('with all of them, and where shared limits leave hardly anything to divide', () => {
     for (let seed = 1; seed <= 6; seed++) {
-      const all = everyFeature(seed, { visits: 30, persons: 4, days: 2 }, FREE);
+      const all = everyFeature(seed, { visits: 30, persons: 4, days: 2 }, SHARED);
       expectRight(all, one.solve(all, { seed, iterations: 800 }).plan);
       const ids = all.shifts.map((s) => s.id);
       const shared = { ...all, limits: [{ id: 'everybody', shiftIds: ids, maxWorkSec: 200 * 3600 }] };
       expectRight(shared, one.solve(shared, { seed, iterations: 800 }).plan);
     }
+  });
+
+  it('moves linked visits, whoever has them', () => {
+    let cheaper = 0;
+    for (let seed = 1; seed <= 12; seed++) {
+      const problem = everyFeature(seed, { visits: 30, persons: 6, days: 2 }, LINKED);
+      const helpers = seed % 2 === 0 ? one : two;
+      const { plan, constructedPrice } = helpers.solve(problem, { seed, iterations: 1500 });
+      expectRight(problem, plan);
+      if (plan.price < constructedPrice) cheaper++;
+      const on = helpers.solve(problem, { seed: seed + 100, iterations: 300, start: plan });
+      expectRight(problem, on.plan);
+      expect(on.plan.price).toBeLessThanOrEqual(plan.price);
+    }
+    expect(cheaper).toBeGreaterThan(6);
   });
 
   it('finds the same again for the same seed and iterations, and goes on from a plan', () => {
@@ -90,11 +105,10 @@ describe('a team', () => {
     await expect(gone).resolves.toHaveProperty('name', 'TypeError');
   });
 
-  it('is for large problems in which nothing ties visits to each other', () => {
+  it('is for large problems without travel by the hour', () => {
     const size = { visits: 410, persons: 8, days: 2 };
     expect(isForTeam(everyFeature(1, size, ['rest', 'limits', 'fair-share']))).toBe(true);
     expect(isForTeam(everyFeature(1, { ...size, visits: 390 }, []))).toBe(false);
-    for (const feature of TIED)
-      expect([feature, isForTeam(everyFeature(1, size, [feature]))]).toEqual([feature, false]);
+    expect(isForTeam(everyFeature(1, size, ['time-of-day']))).toBe(false);
   });
 });

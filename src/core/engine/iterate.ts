@@ -9,7 +9,8 @@ export function iterate(work: Workspace, recreate: Recreate, temperature: number
   const current = work.price;
   const limit = limitFor(current, temperature, work.random);
   const seed = ruinStrings(work);
-  if (recreateGreedy(work, recreate, seed, limit)) return true;
+  if (!work.isStuck && recreateGreedy(work, recreate, seed, limit)) return true;
+  work.isStuck = false;
   rollBack(work, current);
   return false;
 }

@@ -98,7 +98,9 @@ function peopleOf(work: Workspace, lead: number): number {
 function isFor(work: Workspace, v: number, s: number, bounds: Bounds): boolean {
   const { prep } = work;
   return (
-    prep.eligible[v * prep.shifts + s] === 1 && (bounds.person < 0 || prep.shiftPerson[s] === bounds.person)
+    work.near.open[s] === 1 &&
+    prep.eligible[v * prep.shifts + s] === 1 &&
+    (bounds.person < 0 || prep.shiftPerson[s] === bounds.person)
   );
 }
 

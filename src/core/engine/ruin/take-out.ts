@@ -39,11 +39,11 @@ function takeOutLinked(work: Workspace, v: number, open: number): void {
   else if (!work.prep.visitHeld[v]) remove(work, open, positionOf(work.routes, v), v);
 }
 
-/** Takes out a whole group, unless one of it is held. `open` is a shift that the caller refreshes, −1 for none. */
+/** Takes out a whole group, unless one of it is held or somebody else's. `open` is a shift that the caller refreshes, −1 for none. */
 export function takeOutGroup(work: Workspace, group: number, open: number): void {
   const { routes, prep, links } = work;
   const visits = links.groups[group]!;
-  if (visits.some((v) => prep.visitHeld[v])) return;
+  if (visits.some((v) => prep.visitHeld[v] === 1 || work.isOwn[v] === 0)) return;
   for (const v of visits) {
     const s = routes.shiftOf[v]!;
     if (s < 0) continue;
@@ -65,5 +65,13 @@ export function emptyOut(work: Workspace, s: number): void {
     else remove(work, s, p, v);
   }
   const isPossible = refresh(work, s);
-  assert(isPossible, `what is held on shift ${s} can be driven`);
+  work.isStuck ||= !isPossible && hasForeign(work, s);
+  assert(isPossible || work.isStuck, `what is held on shift ${s} can be driven`);
+}
+
+/** Whether linked visits that somebody else moves at present are on a shift. */
+function hasForeign({ routes, isOwn }: Workspace, s: number): boolean {
+  const row = routes.rowOf[s]! + 1;
+  for (let p = 0; p < routes.count[s]!; p++) if (isOwn[routes.visitAt[row + p]!] === 0) return true;
+  return false;
 }

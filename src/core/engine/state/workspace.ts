@@ -60,6 +60,8 @@ export interface Workspace {
   seeds: Int32Array;
   /** 0 for visits that somebody else moves at present. */
   readonly isOwn: Uint8Array;
+  /** Set when a shift cannot be driven without visits that were taken out: the iteration is to be given up. */
+  isStuck: boolean;
   /** Near which visit iterations begin, and for how many more. */
   readonly focus: { at: number; left: number };
 }
@@ -152,6 +154,7 @@ export function createWorkspace(
     movable,
     seeds: movable,
     isOwn: new Uint8Array(prep.visits).fill(1),
+    isStuck: false,
     focus: { at: 0, left: 0 },
   };
   for (let s = 0; s < shifts; s++) refreshRoute(prep, routes, s);

@@ -9,7 +9,7 @@ export interface Board {
   readonly share: Float64Array;
   /** Iterations of each member so far. */
   readonly iterations: Int32Array;
-  /** What each member has changed, by half: the number of shifts, then of each its number, how many visits, and which. */
+  /** What each member has changed, by half (changes.ts). */
   readonly changes: readonly (readonly Int32Array[])[];
 }
 
@@ -23,15 +23,13 @@ const HALVES = 2;
 
 interface Sizes {
   readonly members: number;
-  readonly shifts: number;
-  readonly visits: number;
+  /** Cells that what a member has changed may take. */
+  readonly mostChanges: number;
 }
-
-const mostChanges = ({ shifts, visits }: Sizes): number => 1 + 2 * shifts + visits;
 
 /** Memory for a board. */
 export function createBoardMemory(sizes: Sizes): SharedArrayBuffer {
-  const ints = GATE_CELLS + sizes.members + HALVES * sizes.members * mostChanges(sizes);
+  const ints = GATE_CELLS + sizes.members + HALVES * sizes.members * sizes.mostChanges;
   return new SharedArrayBuffer(8 * HALVES + 4 * ints);
 }
 
@@ -50,7 +48,7 @@ export function boardOn(memory: SharedArrayBuffer, sizes: Sizes): Board {
     share,
     gate: ints(GATE_CELLS),
     iterations: ints(sizes.members),
-    changes: each(HALVES, () => each(sizes.members, () => ints(mostChanges(sizes)))),
+    changes: each(HALVES, () => each(sizes.members, () => ints(sizes.mostChanges))),
   };
 }
 

@@ -2,7 +2,10 @@ import type { Random } from '../../base/random';
 import { NEVER, type Prepared } from '../prepare/prepared';
 import type { Workspace } from '../state/workspace';
 
-/** Who works on what for a turn: the part of each shift and each visit, and near which visit each part begins. */
+/**
+ * Who works on what for a turn: the part of each shift and each visit, NOBODY for linked visits that have shifts of several
+ * parts, and near which visit each part begins.
+ */
 export interface Cut {
   readonly ofShift: Uint8Array;
   readonly ofVisit: Uint8Array;
@@ -59,7 +62,7 @@ export function cutAnew(
   into: Cut,
   random: Random,
 ): void {
-  const { prep, routes, movable } = work;
+  const { prep, routes, movable, links } = work;
   const { ofShift, ofVisit, focus } = into;
   const parts = focus.length;
   for (let part = 0; part < parts; part++) focus[part] = movable[random.below(movable.length)]!;
@@ -92,11 +95,34 @@ export function cutAnew(
     const first = routes.visitAt[routes.rowOf[s]! + 1]!;
     give(s, nearest(routes.count[s]! > 0 ? prep.visitPlace[first]! : prep.shiftFrom[s]!));
   }
-  for (let v = 0; v < prep.visits; v++) {
+  const partOf = (v: number): number => {
     const s = routes.shiftOf[v]!;
-    ofVisit[v] = s >= 0 ? ofShift[s]! : nearest(prep.visitPlace[v]!);
-  }
+    return s >= 0 ? ofShift[s]! : nearest(prep.visitPlace[v]!);
+  };
+  for (let v = 0; v < prep.visits; v++) ofVisit[v] = partOf(v);
+  if (links.hasLinks) for (const group of links.groups) shareGroup(work, group, into);
   for (let part = 0; part < parts; part++) {
-    if (ofVisit[focus[part]!] !== part) focus[part] = movable.find((v) => ofVisit[v] === part) ?? -1;
+    focus[part] = nearestOwn(work, part, into);
   }
+}
+
+/**
+ * Linked visits go in and out together, so they are all of the part that has their shifts, or of nobody. Equipment is taken
+ * by the first part only: two could take the same unit at once.
+ */
+function shareGroup({ routes, links }: Workspace, group: readonly number[], { ofVisit }: Cut): void {
+  const planned = group.filter((v) => routes.shiftOf[v]! >= 0);
+  const part = ofVisit[planned[0] ?? group[0]!]!;
+  const isWhole = planned.every((v) => ofVisit[v] === part);
+  const hasUnits = group.some((v) => links.kindsOf[v]!.length > 0);
+  for (const v of group) ofVisit[v] = isWhole && (part === 0 || !hasUnits) ? part : NOBODY;
+}
+
+/** The visit drawn for a part, or the nearest to it that is the part's own; −1 where there is none. */
+function nearestOwn({ prep, movable }: Workspace, part: number, { ofVisit, focus }: Cut): number {
+  const drawn = focus[part]!;
+  if (ofVisit[drawn] === part) return drawn;
+  const isOwn = (v: number): boolean => ofVisit[v] === part && prep.visitHeld[v] === 0;
+  const near = prep.neighbours.subarray(drawn * prep.neighbourCount, (drawn + 1) * prep.neighbourCount);
+  return near.find(isOwn) ?? movable.find(isOwn) ?? -1;
 }

@@ -4,10 +4,10 @@ import { type Annealing, temperatureAt } from '../accept/annealing';
 import { countUsed, iterate } from '../iterate';
 import type { Recreate } from '../recreate/greedy';
 import type { Budget, SearchState, SearchWatch, StopReason } from '../search';
-import { copyRoute, createSnapshot, type Snapshot } from '../state/edit';
-import { loadSome } from '../state/load';
+import { createSnapshot, type Snapshot } from '../state/edit';
 import type { Workspace } from '../state/workspace';
 import { type Board, endTurn, isEnded, meet } from './board';
+import { type Changes, copyDays, readChanges, takeChanges, writeChanges } from './changes';
 import { createCut, cutAnew, groupsOf } from './cut';
 
 /** What a member of a team is told before it begins. */
@@ -71,47 +71,28 @@ export function searchTogether(
     currentPrice: work.price,
   });
   const tell = (): void => {
-    const changes = board.changes[turn & 1]![member]!;
-    let at = 1;
-    let count = 0;
-    for (let s = 0; s < prep.shifts; s++) {
-      if (changed[s] === 0) continue;
-      changed[s] = 0;
-      differs.add(s);
-      const n = routes.count[s]!;
-      const row = routes.rowOf[s]! + 1;
-      changes[at++] = s;
-      changes[at++] = n;
-      for (let p = 0; p < n; p++) changes[at++] = routes.visitAt[row + p]!;
-      count++;
-    }
-    changes[0] = count;
+    writeChanges(work, changed, board.changes[turn & 1]![member]!);
+    for (let s = 0; s < prep.shifts; s++) if (changed[s] === 1) differs.add(s);
+    changed.fill(0);
     board.iterations[member] = iterations;
     if (!lead) return;
     isStopped = lead.watch.shouldStop();
     board.share[turn & 1] = isStopped ? 1 : shareUsed(lead);
   };
   const takeOver = (): void => {
-    const wanted = new Map<number, Int32Array>();
-    for (const [other, changes] of board.changes[turn & 1]!.entries()) {
-      if (other === member) continue;
-      let at = 1;
-      for (let k = 0; k < changes[0]!; k++) {
-        const s = changes[at]!;
-        const n = changes[at + 1]!;
-        wanted.set(s, changes.subarray(at + 2, at + 2 + n));
-        differs.add(s);
-        at += 2 + n;
-      }
+    const changes: Changes = { days: new Map(), pinned: new Map(), hours: new Map() };
+    for (const [other, told] of board.changes[turn & 1]!.entries()) {
+      if (other !== member) readChanges(work, told, changes);
     }
-    const isDone = loadSome(work, wanted);
+    for (const s of changes.days.keys()) differs.add(s);
+    const isDone = takeChanges(work, changes);
     assert(isDone, 'days that others have planned can be done');
   };
   const keepBest = (): void => {
     if (work.price >= bestPrice) return;
     improved++;
     bestPrice = work.price;
-    for (const s of differs) copyRoute(routes, s, best);
+    copyDays(work, differs, best);
     differs.clear();
   };
   /** Divides the shifts anew; false where nothing is left for this member. */

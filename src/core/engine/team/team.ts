@@ -9,6 +9,7 @@ import { createSortKeys } from '../recreate/order';
 import type { Budget, SearchWatch } from '../search';
 import { createWorkspace, type Workspace } from '../state/workspace';
 import { boardOn, createBoardMemory, leave } from './board';
+import { mostChanges } from './changes';
 import { searchTogether } from './search';
 
 /** What the first member of a team sends to each other: all of it can be posted to another thread. */
@@ -26,12 +27,9 @@ export interface Invitation {
 /** Below so many visits a search does better to begin several times than to be shared. */
 const FEWEST_VISITS = 401;
 
-/** Whether several threads can work on one plan of this problem: nothing in it ties visits on different shifts to each other. */
+/** Whether several threads can work on one plan of this problem; travel by the hour is not shared. */
 export function isForTeam({ visits, travel }: Problem): boolean {
-  const isTied = visits.some(
-    (v) => (v.people ?? 1) > 1 || v.after || v.samePersonAs !== undefined || (v.equipment?.length ?? 0) > 0,
-  );
-  return visits.length >= FEWEST_VISITS && !isTied && !travel.byTime;
+  return visits.length >= FEWEST_VISITS && !travel.byTime;
 }
 
 /** Searches with others, who are invited first. */
@@ -49,7 +47,7 @@ export function lead(
   const { prep, links } = work;
   const { seed, annealing, budget, watch } = how;
   const { members } = team;
-  const board = createBoardMemory({ members, shifts: prep.shifts, visits: prep.visits });
+  const board = createBoardMemory({ members, mostChanges: mostChanges(work) });
   const iterations = budget.kind === 'iterations' ? budget.iterations : null;
   const { grounds } = work.routes.hot;
   const invitation = { prep: { ...prep, links }, grounds, board, members, seed, annealing, iterations };
@@ -72,6 +70,6 @@ export function assist(invitation: Invitation, member: number): void {
 
 function membershipOf(invitation: Invitation, member: number) {
   const { board, members, prep, seed, annealing, iterations } = invitation;
-  const { shifts, visits } = prep;
-  return { board: boardOn(board, { members, shifts, visits }), member, seed, annealing, iterations };
+  const sizes = { members, mostChanges: mostChanges({ prep, links: prep.links }) };
+  return { board: boardOn(board, sizes), member, seed, annealing, iterations };
 }
