@@ -8,7 +8,7 @@ import type { Workspace } from '../state/workspace';
  */
 
 /** Cells that changes may take at most. */
-export function mostChanges({ prep, links }: Pick<Workspace, 'prep' | 'links'>): number {
+export function mostChanges({ prep, links }: Workspace): number {
   let cells = 1 + 4 * prep.shifts + prep.visits;
   for (let v = 0; v < prep.visits; v++) if (links.linked[v] === 1) cells += 2 + links.kindsOf[v]!.length;
   return cells;

@@ -18,6 +18,7 @@ export interface Invitation {
   readonly grounds: Grounds;
   readonly board: SharedArrayBuffer;
   readonly members: number;
+  readonly mostChanges: number;
   readonly seed: number;
   readonly annealing: Annealing;
   /** Of each member; null where the first looks at the clock. */
@@ -47,10 +48,11 @@ export function lead(
   const { prep, links } = work;
   const { seed, annealing, budget, watch } = how;
   const { members } = team;
-  const board = createBoardMemory({ members, mostChanges: mostChanges(work) });
+  const sizes = { members, mostChanges: mostChanges(work) };
+  const board = createBoardMemory(sizes);
   const iterations = budget.kind === 'iterations' ? budget.iterations : null;
   const { grounds } = work.routes.hot;
-  const invitation = { prep: { ...prep, links }, grounds, board, members, seed, annealing, iterations };
+  const invitation = { prep: { ...prep, links }, grounds, board, ...sizes, seed, annealing, iterations };
   team.invite(invitation);
   return searchTogether(work, recreate, membershipOf(invitation, 0), { budget, watch });
 }
@@ -68,8 +70,8 @@ export function assist(invitation: Invitation, member: number): void {
   }
 }
 
+/** Whatever fails after this can be told to the others. */
 function membershipOf(invitation: Invitation, member: number) {
-  const { board, members, prep, seed, annealing, iterations } = invitation;
-  const sizes = { members, mostChanges: mostChanges({ prep, links: prep.links }) };
-  return { board: boardOn(board, sizes), member, seed, annealing, iterations };
+  const { board, seed, annealing, iterations } = invitation;
+  return { board: boardOn(board, invitation), member, seed, annealing, iterations };
 }
