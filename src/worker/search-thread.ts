@@ -59,7 +59,10 @@ function createReporter(problem: Problem): (plan: () => Plan, iterations: number
     saidPrice = best.price;
     const point = pointOf(problem, best, iterations, (now - startedAt) / 1000);
     say({ kind: 'progress', point, best: save ? best : null });
-    sayAt = now + Math.max(PROGRESS_MS, (performance.now() - now) / TELLING_SHARE);
+    // The first time everything is slow, and somebody waits to see it move.
+    const isFirst = sayAt === Number.NEGATIVE_INFINITY;
+    const tookMs = isFirst ? 0 : performance.now() - now;
+    sayAt = now + Math.max(PROGRESS_MS, tookMs / TELLING_SHARE);
   };
 }
 
