@@ -1,7 +1,7 @@
 import { BEST_POSITION, BEST_PRICE, BLINK_LEFT } from '@/core/engine/hot/table';
 import { prepare } from '@/core/engine/prepare/prepare';
 import { NEVER } from '@/core/engine/prepare/prepared';
-import { placeTogether } from '@/core/engine/recreate/linked';
+import { placeGroup } from '@/core/engine/recreate/linked';
 import { place } from '@/core/engine/recreate/place';
 import { takeOutBetween } from '@/core/engine/ruin/take-out';
 import { copyPins, copyRoute, createSnapshot, positionOf } from '@/core/engine/state/edit';
@@ -93,7 +93,7 @@ export function regretAndLocalSearch(problem: Problem): Plan {
     waiting.delete(chosen);
     const { shift, position, price } = known.get(chosen)!;
     changed = shift;
-    if (prep.links.linked[chosen]) placeTogether(work, chosen);
+    if (prep.links.linked[chosen]) placeGroup(work, prep.links.groupOf[chosen]!, Number.POSITIVE_INFINITY);
     else if (price < prep.visitUnplannedPrice[chosen]!) place(work, chosen, shift, position);
   }
   for (let isBetter = true; isBetter; ) {

@@ -12,6 +12,7 @@ import {
   NEIGHBOUR_COUNT,
   P_ELIGIBLE,
   P_FAIR_SEC,
+  P_FIT_SHIFTS,
   P_LIMITED,
   P_LIST_BEFORE,
   P_LIST_COUNT,
@@ -93,7 +94,7 @@ function scanShift(v: i32, s: i32, memo: usize): void {
 }
 
 /** What a visit adds to the price of its person's work beyond a fair share. */
-function unfairAdded(v: i32, s: i32): f64 {
+export function unfairAdded(v: i32, s: i32): f64 {
   const q = intAt(P_SHIFT_PERSON, s);
   const over = floatAt(P_PERSON_SEC, q) - floatAt(P_FAIR_SEC, q);
   const work = field(slotOf(v * given(CLASSES) + field(lineOf(s), CLASS)), WORK);
@@ -139,13 +140,8 @@ export function chooseOn(v: i32, s: i32, most: f64): i32 {
 export function chooseNear(v: i32, most: f64): i32 {
   const near = given(NEAR_SHIFT_COUNT);
   const pairs = v * given(SHIFTS);
-  const left = pointer(P_LIST_LEFT) + <usize>v;
-  if (load<u8>(left) == 0) {
-    lookUp(v);
-    store<u8>(left, <u8>USES);
-  }
+  keepListFresh(v);
   const mark = begin(most);
-  store<u8>(left, <u8>(<i32>load<u8>(left) - 1));
   let memo = memoOf(v);
   const list = v * KEPT;
   const count = byteAt(P_LIST_COUNT, v);
@@ -177,6 +173,48 @@ export function chooseNear(v: i32, most: f64): i32 {
     memo += REMEMBERED;
   }
   return given(BEST_SHIFT);
+}
+
+/** Lists the shifts on which `chooseNear` would look, as `fitShifts`; returns how many. */
+export function listNear(v: i32): i32 {
+  const near = given(NEAR_SHIFT_COUNT);
+  keepListFresh(v);
+  const mark = given(MARK) + 1;
+  setGiven(MARK, mark);
+  let n = 0;
+  const list = v * KEPT;
+  const count = byteAt(P_LIST_COUNT, v);
+  for (let i = list; i < list + count; i++) n = listOnce(intAt(P_LIST_SHIFTS, i), mark, n);
+  const touched = given(TOUCHED_COUNT);
+  for (let i = 0; i < touched; i++) n = listOnce(intAt(P_TOUCHED, i), mark, n);
+  let empty = 0;
+  for (let i = v * near; i < (v + 1) * near && empty < EMPTY_SHIFTS; i++) {
+    const s = intAt(P_NEAR_SHIFTS, i);
+    if (s < 0) break;
+    if (countOf(s) > 0 || byteAt(P_SHIFT_OPEN, s) == 0) continue;
+    empty++;
+    n = listOnce(s, mark, n);
+  }
+  return n;
+}
+
+// @ts-ignore: decorator
+@inline
+function listOnce(s: i32, mark: i32, n: i32): i32 {
+  if (intAt(P_SHIFT_MARK, s) == mark) return n;
+  setInt(P_SHIFT_MARK, s, mark);
+  setInt(P_FIT_SHIFTS, n, s);
+  return n + 1;
+}
+
+/** Looks the list of a visit up again when it has been used often enough. */
+function keepListFresh(v: i32): void {
+  const left = pointer(P_LIST_LEFT) + <usize>v;
+  if (load<u8>(left) == 0) {
+    lookUp(v);
+    store<u8>(left, <u8>USES);
+  }
+  store<u8>(left, <u8>(<i32>load<u8>(left) - 1));
 }
 
 // @ts-ignore: decorator

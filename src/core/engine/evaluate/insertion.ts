@@ -17,6 +17,19 @@ export function hasRoom(prep: Prepared, routes: Routes, v: number, s: number): b
   return limits.every((limit) => routes.limitUsed[limit]! + sec <= prep.limitSec[limit]!);
 }
 
+/** Earliest readiness for v behind position p of a shift, whichever breaks have been taken before; NEVER when there is none. */
+export function readyAt(prep: Prepared, routes: Routes, v: number, s: number, p: number): number {
+  const at = routes.rowOf[s]! + p;
+  const leg = routes.cells[at * CELL + PLACE]! * prep.places + prep.visitPlace[v]!;
+  let ready: number = NEVER;
+  for (let i = 0; i <= prep.breakCount[s]!; i++) {
+    const free = routes.lanes.free[i]![at]!;
+    if (free < NEVER)
+      ready = Math.min(ready, readyOver(prep, s, i, i, free, leg, p === 0 ? routes.beforeSec[s]! : 0));
+  }
+  return ready;
+}
+
 /**
  * Scans a shift that the loops leave to the engine, below what is in the table, and leaves the place there. Where
  * moments count, a place is priced before they are known: `skips` says when one is passed over, so that another

@@ -1,5 +1,5 @@
 import { NEVER, type Prepared } from '../prepare/prepared';
-import { CELL, FREE_0, FREE_1, GENERAL, KIND, LINE, PLACE, WAYS } from '../state/cells';
+import { CELL, PLACE, WAYS } from '../state/cells';
 import type { Routes } from '../state/routes';
 import { freeBefore, freeBeforeHome, leaveBy, leaveForHome, readyOver, workEndOver } from './legs';
 import { isSoftStart, latestReady, latestSoft, startAt, startPrice } from './starts';
@@ -130,12 +130,6 @@ function leaveLatest(
     if (sec > best) best = sec;
   }
   return best;
-}
-
-/** Earliest moment free to leave a position (`cell` counts those of all routes) with i breaks taken; NEVER where there is none. */
-export function freeAt(prep: Prepared, routes: Routes, s: number, i: number, cell: number): number {
-  if (prep.shiftLine[s * LINE + KIND] === GENERAL) return routes.lanes.free[i]![cell]!;
-  return routes.cells[cell * CELL + (i === prep.breakCount[s] ? FREE_1 : FREE_0)]!;
 }
 
 /** Whether a filled route can be driven at all. */

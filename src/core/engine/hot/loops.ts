@@ -25,11 +25,32 @@ export interface HotLoops {
   chooseNear(v: number, most: number): number;
   /** The same for one shift, without what is remembered of it. */
   chooseOn(v: number, s: number, most: number): number;
+  /**
+   * How early a linked visit could begin between two moments, by one person or with −1 anybody: where the way is
+   * cheapest, `most` of them, the cheapest first, in `near.momentAt`; with `isNear` on the shifts near it. Returns how
+   * many there are. With `isShared` all shifts are asked afterwards who takes it, and not only those looked at.
+   */
+  findMoments(
+    v: number,
+    from: number,
+    to: number,
+    person: number,
+    most: number,
+    isNear: number,
+    isShared: number,
+  ): number;
+  /**
+   * On which shifts it costs less than `limit` micros to begin the visit asked for last at `begin`, its work at
+   * `work`: the `most` cheapest, in `near.takerAt`, each of another person. `pin` is its window for pinned moments.
+   * Returns how many.
+   */
+  findTakers(v: number, begin: number, work: number, pin: number, most: number, limit: number): number;
 }
 
 /** What the loops ask back. */
 export interface Host {
   scanOther(v: number, s: number): void;
+  readyAt(v: number, s: number, p: number): number;
   hasRoom(v: number, s: number): number;
   drawBlink(): number;
 }

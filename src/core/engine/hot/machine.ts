@@ -90,6 +90,11 @@ const OF_NEAR: Places<Near> = {
   before: T.P_LIST_BEFORE,
   place: T.P_SHIFT_PLACE,
   open: T.P_SHIFT_OPEN,
+  momentAt: T.P_MOMENT_AT,
+  momentPrice: T.P_MOMENT_PRICE,
+  takerAt: T.P_TAKER_AT,
+  takerPrice: T.P_TAKER_PRICE,
+  fitShifts: T.P_FIT_SHIFTS,
 };
 
 const compiled = new Map<string, WebAssembly.Module>();

@@ -104,6 +104,12 @@ export const P_BASE_AT = 412;
 export const P_MOVED_PRICE = 416;
 export const MOVED_SEC = 420;
 export const P_SHIFT_OPEN = 424;
+export const P_MOMENT_AT = 428;
+export const P_MOMENT_PRICE = 432;
+export const P_TAKER_AT = 436;
+export const P_TAKER_PRICE = 440;
+export const P_FIT_SHIFTS = 444;
+export const FIT_COUNT = 448;
 
 /** Where the arrays begin. */
-export const ARRAYS_FROM = 448;
+export const ARRAYS_FROM = 512;

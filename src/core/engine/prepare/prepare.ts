@@ -170,6 +170,7 @@ function shiftArrays(problem: Problem) {
   };
   return {
     busyOf: shifts.map((s) => busyIds(s).map(busy)),
+    hasCrews: shifts.some((s) => busyIds(s).length > 1),
     persons: personIx.size,
     shiftPerson: ints((s) => personIx.get(s.personId)!),
     fairSec: Float64Array.from([...personIx.keys()], (id) => fair.get(id) ?? 0),

@@ -85,6 +85,7 @@ export interface Prepared {
   readonly persons: number;
   /** Everybody whom a shift keeps busy: the person, or the crew and its members. */
   readonly busyOf: readonly (readonly number[])[];
+  readonly hasCrews: boolean;
   readonly shiftStart: Int32Array;
   readonly shiftEnd: Int32Array;
   readonly shiftOvertime: Int32Array;

@@ -82,7 +82,7 @@ export function placeBest(
     const group = links.groupOf[v]!;
     if (recreate.groupMark[group] === work.iteration) return work.routes.shiftOf[v] !== -1;
     recreate.groupMark[group] = work.iteration;
-    placeGroup(work, group);
+    placeGroup(work, group, most + work.price);
     return work.routes.shiftOf[v] !== -1;
   }
   const { hot } = work.routes;

@@ -1,26 +1,29 @@
-import { legPriceAt } from '../evaluate/around';
-import { freeAt } from '../evaluate/lanes';
-import { readyOver } from '../evaluate/legs';
-import { lateBeginning } from '../evaluate/slots';
 import { startAt } from '../evaluate/starts';
-import { FOUND_POSITION, FOUND_PRICE } from '../hot/table';
+import { TOUCHED_COUNT } from '../hot/table';
 import { NEVER } from '../prepare/prepared';
-import { CELL, PLACE } from '../state/cells';
 import { positionOf, removeAt } from '../state/edit';
-import { erasePin, pin, writePin } from '../state/pins';
+import { LOOKED_AT } from '../state/near';
+import { pin, workSpan } from '../state/pins';
+import { isUnitFree, unitFreeFrom } from '../state/units';
 import { refresh, setLoose, touch, type Workspace } from '../state/workspace';
 import { place } from './place';
 
 /** Moments at which a linked visit is tried, the promising first. */
 const MOMENTS = 8;
-/** Places whose moment is looked at for them. */
-const LOOKED_AT = 60;
+/** How often a moment is put off until equipment is free. */
+const MOST_ROUNDS = 20;
 
-/** Puts the loose visits of a group back, nobody before what they follow. */
-export function placeGroup(work: Workspace, group: number): void {
+/**
+ * Puts the loose visits of a group back, nobody before what they follow, as far as each costs less than leaving it, and
+ * the plan no more than `limit` even if all loose visits of the group but that one came for nothing.
+ */
+export function placeGroup(work: Workspace, group: number, limit: number): void {
   const { links, routes, prep } = work;
-  for (const v of links.groups[group]!) {
-    if (prep.leadOf[v] === v && routes.shiftOf[v] === -1) placeTogether(work, v);
+  const visits = links.groups[group]!;
+  let most = limit;
+  for (const v of visits) if (routes.shiftOf[v] === -1) most += prep.visitUnplannedPrice[v]!;
+  for (const v of visits) {
+    if (prep.leadOf[v] === v && routes.shiftOf[v] === -1) placeTogether(work, v, most - work.price);
   }
 }
 
@@ -36,7 +39,7 @@ function boundsOf(work: Workspace, v: number): Bounds | null {
   let from = -NEVER;
   let to: number = NEVER;
   const before = links.after[v]!;
-  const buffer = bufferBefore(work, v);
+  const buffer = work.prep.bufferBefore[v]!;
   if (before >= 0) {
     if (routes.shiftOf[before] === -1) return null;
     const over = finishOf(work, before);
@@ -54,16 +57,12 @@ function boundsOf(work: Workspace, v: number): Bounds | null {
   return { from, to, person };
 }
 
-function bufferBefore(work: Workspace, v: number): number {
-  return work.prep.bufferBefore[v]!;
-}
-
 /** When the last of the people of a placed visit is done with the work itself. */
 export function finishOf(work: Workspace, lead: number): number {
   const { prep, pins } = work;
   let finish = -NEVER;
   for (let v = lead; v < prep.visits && prep.leadOf[v] === lead; v++) {
-    const end = pins.beginAt[v]! + bufferBefore(work, v) + prep.workDuration[pins.cellOf[v]!]!;
+    const end = pins.beginAt[v]! + work.prep.bufferBefore[v]! + prep.workDuration[pins.cellOf[v]!]!;
     finish = Math.max(finish, end);
   }
   return finish;
@@ -76,15 +75,16 @@ interface Choice {
   spots: { s: number; p: number }[];
 }
 
-/** Places a visit with all its people at the moment that costs least, if that is cheaper than leaving it. */
-export function placeTogether(work: Workspace, lead: number): boolean {
+/** Places a visit with all its people at the moment that costs least, if that is cheaper than leaving it, and less than `most`. */
+function placeTogether(work: Workspace, lead: number, most: number): boolean {
   const bounds = boundsOf(work, lead);
   if (!bounds) return false;
   const people = peopleOf(work, lead);
-  const best: Choice = { price: work.prep.visitUnplannedPrice[lead]!, begin: NEVER, units: [], spots: [] };
-  for (const begin of momentsFor(work, lead, bounds)) {
+  const price = Math.min(most, work.prep.visitUnplannedPrice[lead]!);
+  const best: Choice = { price, begin: NEVER, units: [], spots: [] };
+  for (const begin of momentsFor(work, lead, people, bounds)) {
     const units = freeUnits(work, lead, begin);
-    if (units) tryMoment(work, lead, begin, { bounds, people, units, best });
+    if (units) tryMoment(work, lead, begin, { people, units, best });
   }
   return best.begin < NEVER && commit(work, lead, best);
 }
@@ -95,166 +95,122 @@ function peopleOf(work: Workspace, lead: number): number {
   return n;
 }
 
-function isFor(work: Workspace, v: number, s: number, bounds: Bounds): boolean {
-  const { prep } = work;
-  return (
-    work.near.open[s] === 1 &&
-    prep.eligible[v * prep.shifts + s] === 1 &&
-    (bounds.person < 0 || prep.shiftPerson[s] === bounds.person)
-  );
-}
-
 /**
  * Earliest beginnings over all shifts and places, the cheapest places first, each moment once. Only the
  * promising ones are moved on to where equipment is free.
  */
-function momentsFor(work: Workspace, v: number, bounds: Bounds): number[] {
-  const found: { begin: number; cell: number; price: number }[] = [];
-  for (let s = 0; s < work.prep.shifts; s++)
-    if (isFor(work, v, s, bounds)) placesIn(work, v, s, bounds, found);
-  found.sort((a, b) => a.price - b.price || a.begin - b.begin);
+function momentsFor(work: Workspace, v: number, people: number, { from, to, person }: Bounds): number[] {
+  const { momentAt } = work.near;
+  // Where equipment is asked for, many are put off to the same moment.
+  const hasUnits = work.links.kindsOf[v]!.length > 0;
+  const most = hasUnits ? LOOKED_AT : MOMENTS;
+  const { hot } = work.routes;
+  // Few are left where the moment or the person is given.
+  const isNear = !work.near.triesAll && person < 0 && to >= NEVER;
+  hot.ints[TOUCHED_COUNT / 4] = work.touchedCount;
+  const found = hot.findMoments(v, from, to, person, most, isNear ? 1 : 0, people > 1 ? 1 : 0);
   const moments: number[] = [];
-  for (const { begin, cell } of found.slice(0, LOOKED_AT)) {
-    const free = earliestWithUnits(work, v, cell, begin);
-    if (free <= bounds.to && free < NEVER && !moments.includes(free)) moments.push(free);
-    if (moments.length === MOMENTS) break;
+  const known: PutOff[] = [];
+  for (let k = 0; k < found && moments.length < MOMENTS; k++) {
+    const free = hasUnits ? putOff(work, v, momentAt[2 * k + 1]!, momentAt[2 * k]!, known) : momentAt[2 * k]!;
+    if (free <= to && free < NEVER && !moments.includes(free)) moments.push(free);
   }
   return moments;
 }
 
-/** Notes for each place of a shift's day how early the visit could begin there, and what the way would cost. */
-function placesIn(
-  work: Workspace,
-  v: number,
-  s: number,
-  bounds: Bounds,
-  found: { begin: number; cell: number; price: number }[],
-): void {
-  const { prep, routes } = work;
-  const cell = v * prep.classes + prep.shiftClass[s]!;
-  if (routes.windowCount[cell] === 0) return;
-  const place = prep.visitPlace[v]!;
-  const row = routes.rowOf[s]!;
-  const n = routes.count[s]!;
-  const last = lateBeginning(routes, cell);
-  for (let p = 0; p <= n; p++) {
-    const from = routes.cells[(row + p) * CELL + PLACE]!;
-    const leg = from * prep.places + place;
-    let ready = NEVER;
-    for (let i = 0; i <= prep.breakCount[s]!; i++) {
-      const free = freeAt(prep, routes, s, i, row + p);
-      if (free >= NEVER) continue;
-      ready = Math.min(ready, readyOver(prep, s, i, i, free, leg, p === 0 ? routes.beforeSec[s]! : 0));
-    }
-    if (ready > last) return;
-    const begin = startAt(routes, cell, Math.max(ready, bounds.from));
-    if (begin >= NEVER || begin > bounds.to) continue;
-    const on = place * prep.places + routes.cells[(row + p + 1) * CELL + PLACE]!;
-    const legs = (prep.travelSec[leg]! + prep.travelSec[on]!) * prep.secPrice[s]!;
-    const price = legs - legPriceAt(prep, routes, s, row + p) + prep.standing[v * prep.shifts + s]!;
-    found.push({ begin, cell, price });
+/** A beginning in a class, and the earliest from it on for which equipment is free. */
+interface PutOff {
+  readonly cell: number;
+  readonly begin: number;
+  readonly free: number;
+}
+
+/** The earliest beginning from one on for which equipment is free; what lies between two that are known is known. */
+function putOff(work: Workspace, v: number, cell: number, begin: number, known: PutOff[]): number {
+  for (const other of known) {
+    if (other.cell === cell && other.begin <= begin && begin <= other.free) return other.free;
   }
+  const free = earliestWithUnits(work, v, cell, begin);
+  known.push({ cell, begin, free });
+  return free;
 }
 
 /** Earliest beginning from `ready` on that a window allows and for which equipment is free. */
 function earliestWithUnits(work: Workspace, v: number, cell: number, ready: number): number {
-  const { links, routes } = work;
+  const { routes } = work;
   let begin = startAt(routes, cell, ready);
-  for (let round = 0; round < 20 && begin < NEVER; round++) {
-    if (links.kindsOf[v]!.length === 0 || freeUnits(work, v, begin)) return begin;
-    const later = nextRelease(work, v, begin);
+  for (let round = 0; round < MOST_ROUNDS && begin < NEVER; round++) {
+    if (freeUnits(work, v, begin)) return begin;
+    const later = unitsFreeFrom(work, v, begin);
     if (later >= NEVER) return NEVER;
     begin = startAt(routes, cell, later);
   }
   return NEVER;
 }
 
-function spanOf(work: Workspace, v: number, begin: number): { from: number; to: number } {
-  const from = begin + bufferBefore(work, v);
-  return { from, to: from + work.links.longest[v]! };
+/** A beginning from `begin` on before which the equipment that a visit needs is not free. */
+function unitsFreeFrom(work: Workspace, v: number, begin: number): number {
+  const { links, pins } = work;
+  const { from, to } = workSpan(work, v, begin);
+  const kinds = links.kindsOf[v]!;
+  let latest = from;
+  for (const kind of kinds) {
+    const wanted = kinds.filter((k) => k === kind).length;
+    const moments = links.units[kind]!.map((unit, ix) =>
+      unitFreeFrom(unit, pins.held[kind]![ix]!, from, to - from),
+    );
+    moments.sort((a, b) => a - b);
+    latest = Math.max(latest, moments[wanted - 1] ?? NEVER);
+  }
+  return latest >= NEVER ? NEVER : latest - work.prep.bufferBefore[v]!;
 }
 
 /** A free unit of each kind that the visit needs, or null. */
 export function freeUnits(work: Workspace, v: number, begin: number): number[] | null {
-  const { links } = work;
+  const { links, pins } = work;
+  const kinds = links.kindsOf[v]!;
   const chosen: number[] = [];
-  for (const [i, kind] of links.kindsOf[v]!.entries()) {
-    const unit = links.units[kind]!.findIndex((u, ix) => {
-      if (links.kindsOf[v]!.some((k, before) => before < i && k === kind && chosen[before] === ix))
-        return false;
-      const { from, to } = spanOf(work, v, begin);
-      return u.free.some((f) => f.startSec <= from && f.endSec >= to) && !isHeld(work, v, kind, ix, begin);
-    });
+  for (let i = 0; i < kinds.length; i++) {
+    const kind = kinds[i]!;
+    const span = workSpan(work, v, begin);
+    const unit = links.units[kind]!.findIndex(
+      (u, ix) =>
+        !chosen.some((taken, before) => taken === ix && kinds[before] === kind) &&
+        isUnitFree(u, pins.held[kind]![ix]!, span),
+    );
     if (unit < 0) return null;
     chosen.push(unit);
   }
   return chosen;
 }
 
-function isHeld(work: Workspace, v: number, kind: number, unit: number, begin: number): boolean {
-  const { from, to } = spanOf(work, v, begin);
-  for (const other of work.pins.holders[kind]![unit]!) {
-    const held = spanOf(work, other, work.pins.beginAt[other]!);
-    if (held.from < to && from < held.to) return true;
-  }
-  return false;
-}
-
-/** First moment after `begin` at which some unit comes free again, as a beginning. */
-function nextRelease(work: Workspace, v: number, begin: number): number {
-  const { links, pins } = work;
-  const { from } = spanOf(work, v, begin);
-  let next: number = NEVER;
-  for (const kind of links.kindsOf[v]!) {
-    for (const [ix, unit] of links.units[kind]!.entries()) {
-      for (const f of unit.free) if (f.startSec > from && f.startSec < next) next = f.startSec;
-      for (const other of pins.holders[kind]![ix]!) {
-        const end = spanOf(work, other, pins.beginAt[other]!).to;
-        if (end > from && end < next) next = end;
-      }
-    }
-  }
-  return next >= NEVER ? NEVER : next - bufferBefore(work, v);
-}
-
 interface Trial {
-  readonly bounds: Bounds;
   readonly people: number;
   readonly units: number[];
   readonly best: Choice;
 }
 
 /** Finds the cheapest people, each another one, who can begin at a moment. */
-function tryMoment(work: Workspace, v: number, begin: number, { bounds, people, units, best }: Trial): void {
-  const { prep, routes } = work;
-  const found: { s: number; p: number; price: number }[] = [];
-  const { hot } = routes;
-  const { from } = spanOf(work, v, begin);
-  for (let s = 0; s < prep.shifts; s++) {
-    if (!isFor(work, v, s, bounds)) continue;
-    if (from < prep.shiftStart[s]! || from > routes.endLimit[s]!) continue;
-    const cell = v * prep.classes + prep.shiftClass[s]!;
-    if (startAt(routes, cell, begin) !== begin) continue;
-    writePin(work, v, cell, begin);
-    hot.scanPositions(v, s, Number.POSITIVE_INFINITY);
-    erasePin(work, cell);
-    const price = hot.floats[FOUND_PRICE / 8]!;
-    if (price < Number.POSITIVE_INFINITY) found.push({ s, p: hot.ints[FOUND_POSITION / 4]!, price });
-  }
-  found.sort((a, b) => a.price - b.price || a.s - b.s);
+function tryMoment(work: Workspace, v: number, begin: number, { people, units, best }: Trial): void {
+  const { prep, near, links, routes } = work;
+  const { takerAt, takerPrice } = near;
+  const { from } = workSpan(work, v, begin);
+  const limit = people === 1 ? best.price : Number.POSITIVE_INFINITY;
+  // Somebody can be in the way of a crew that he belongs to.
+  const most = prep.hasCrews ? prep.shifts : people;
+  const found = routes.hot.findTakers(v, begin, from, links.pinSlot[v]!, most, limit);
   let price = 0;
   const spots: { s: number; p: number }[] = [];
-  const busy = new Set<number>();
-  for (const { s, p, price: own } of found) {
-    if (spots.length === people) break;
+  const busy: number[] = [];
+  for (let k = 0; k < found && spots.length < people; k++) {
+    const s = takerAt[2 * k]!;
     const others = prep.busyOf[s]!;
-    if (others.some((q) => busy.has(q))) continue;
-    for (const q of others) busy.add(q);
-    spots.push({ s, p });
-    price += own;
+    if (others.some((q) => busy.includes(q))) continue;
+    busy.push(...others);
+    spots.push({ s, p: takerAt[2 * k + 1]! });
+    price += takerPrice[k]!;
   }
-  if (spots.length < people || price >= best.price) return;
-  Object.assign(best, { price, begin, units, spots });
+  if (spots.length === people && price < best.price) Object.assign(best, { price, begin, units, spots });
 }
 
 /** Pins and places every part; takes all back when one of the days cannot be done after all. */

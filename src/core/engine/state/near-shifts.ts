@@ -1,5 +1,5 @@
 import type { Prepared } from '../prepare/prepared';
-import { KEPT, SCAN_ALL_SHIFTS } from './near';
+import { KEPT, LOOKED_AT, SCAN_ALL_SHIFTS } from './near';
 
 /** Integers that hold what is remembered of a visit on a shift (assembly/choose.ts). */
 const REMEMBERED_INTS = 4;
@@ -26,6 +26,13 @@ export interface Near {
   readonly place: Int32Array;
   /** 0 for shifts that somebody else works on at present. */
   readonly open: Uint8Array;
+  /** For a linked visit (assembly/linked.ts): beginning and cell of moments, with a price; shift and position of who could take it, with a price. */
+  readonly momentAt: Int32Array;
+  readonly momentPrice: Float64Array;
+  readonly takerAt: Int32Array;
+  readonly takerPrice: Float64Array;
+  /** The shifts that could take it at all. */
+  readonly fitShifts: Int32Array;
 }
 
 export function createNear(prep: Prepared): Near {
@@ -44,6 +51,11 @@ export function createNear(prep: Prepared): Near {
     before: new Int32Array(KEPT * (1 + REMEMBERED_INTS)),
     place: new Int32Array(prep.shifts),
     open: new Uint8Array(prep.shifts).fill(1),
+    momentAt: new Int32Array(2 * LOOKED_AT),
+    momentPrice: new Float64Array(LOOKED_AT),
+    takerAt: new Int32Array(2 * prep.shifts),
+    takerPrice: new Float64Array(prep.shifts),
+    fitShifts: new Int32Array(prep.shifts),
   };
 }
 

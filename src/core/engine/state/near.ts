@@ -9,3 +9,5 @@ export const NEAR_VISITS = 40;
 export const KEPT = 24;
 /** How often a list is used before it is looked up again: it hardly changes from one time to the next. */
 export const USES = 8;
+/** Places whose moment is looked at for a linked visit, the cheapest first. */
+export const LOOKED_AT = 60;

@@ -2,6 +2,7 @@ import { startPrice } from '../evaluate/starts';
 import type { Links } from '../prepare/links';
 import { NEVER, type Prepared } from '../prepare/prepared';
 import { type Routes, writeSlot } from './routes';
+import { type Held, hold, letGo, type Span } from './units';
 
 /** Moments to which linked visits are pinned, and the units of equipment that they hold. */
 export interface Pins {
@@ -10,8 +11,8 @@ export interface Pins {
   readonly cellOf: Int32Array;
   /** Units held, by kind in the order of the visit's needs; empty when none. */
   readonly unitsOf: number[][];
-  /** Leads that hold a unit: [kind][unit]. */
-  readonly holders: Set<number>[][];
+  /** What is held of a unit, in order: [kind][unit]. */
+  readonly held: Held[][][];
   /** What has changed in this iteration, with how it was. */
   readonly changes: { v: number; begin: number; cell: number; units: number[] }[];
 }
@@ -29,9 +30,15 @@ export function createPins(prep: Prepared & { readonly links: Links }): Pins {
     beginAt: new Int32Array(prep.visits).fill(NEVER),
     cellOf: new Int32Array(prep.visits).fill(-1),
     unitsOf: Array.from({ length: prep.visits }, () => []),
-    holders: prep.links.units.map((units) => units.map(() => new Set<number>())),
+    held: prep.links.units.map((units) => units.map(() => [])),
     changes: [],
   };
+}
+
+/** When a visit that begins on site at a moment holds its equipment: its work, the buffer before it left out. */
+export function workSpan({ prep, links }: Pick<Board, 'prep' | 'links'>, v: number, begin: number): Span {
+  const from = begin + prep.bufferBefore[v]!;
+  return { from, to: from + links.longest[v]! };
 }
 
 /** Lets a visit begin in a class at one moment only. */
@@ -65,11 +72,27 @@ export function pin(work: Board, v: number, cell: number, begin: number, units: 
 function set(work: Board, v: number, cell: number, begin: number, units: number[]): void {
   const { pins, links } = work;
   if (pins.cellOf[v]! >= 0) erasePin(work, pins.cellOf[v]!);
-  for (const [i, unit] of pins.unitsOf[v]!.entries()) pins.holders[links.kindsOf[v]![i]!]![unit]!.delete(v);
+  const kinds = links.kindsOf[v]!;
+  const had = pins.unitsOf[v]!;
+  for (let i = 0; i < had.length; i++) letGo(pins.held[kinds[i]!]![had[i]!]!, v);
   pins.beginAt[v] = begin;
   pins.cellOf[v] = cell;
   pins.unitsOf[v] = units;
-  for (const [i, unit] of units.entries()) pins.holders[links.kindsOf[v]![i]!]![unit]!.add(v);
+  for (let i = 0; i < units.length; i++)
+    hold(pins.held[kinds[i]!]![units[i]!]!, { v, ...workSpan(work, v, begin) });
+}
+
+/** Whether the visits meant are pinned as they were when the iteration began. */
+export function isPinnedAsBefore({ changes, beginAt }: Pins, isMeant: (v: number) => boolean): boolean {
+  for (let i = changes.length - 1; i >= 0; i--) {
+    const { v, begin } = changes[i]!;
+    // Only a visit's first change tells how it was.
+    if (begin === beginAt[v] || !isMeant(v)) continue;
+    let k = i - 1;
+    while (k >= 0 && changes[k]!.v !== v) k--;
+    if (k < 0) return false;
+  }
+  return true;
 }
 
 export function forgetPinChanges(work: Board): void {

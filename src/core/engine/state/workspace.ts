@@ -1,5 +1,5 @@
 import type { Random } from '../../base/random';
-import { hasRoom, scanOther } from '../evaluate/insertion';
+import { hasRoom, readyAt, scanOther } from '../evaluate/insertion';
 import { refreshRoute } from '../evaluate/refresh';
 import { type Seat, startLoops } from '../hot/machine';
 import { BLINK_LEFT } from '../hot/table';
@@ -8,7 +8,7 @@ import { NEVER, type Prepared } from '../prepare/prepared';
 import { GENERAL, KIND, LINE } from './cells';
 import { addLoose, createLooseEnds, dropLoose, type LooseEnds } from './loose-ends';
 import { createNear, type Near } from './near-shifts';
-import { createPins, forgetPinChanges, type Pins, takePinsBack } from './pins';
+import { createPins, forgetPinChanges, isPinnedAsBefore, type Pins, takePinsBack } from './pins';
 import { createRoutes, type Routes } from './routes';
 
 /** What a route was before its first change in an iteration; its sequence is still in the old row. */
@@ -32,7 +32,7 @@ export interface Workspace {
   /** How many routes to look at before one is passed over ("blink"), drawn from a geometric distribution. */
   readonly drawBlink: () => number;
   readonly near: Near;
-  /** Whether an insertion changes nothing but its route: no links, sites or parts to fetch. */
+  /** Whether an insertion changes nothing but its stops and legs: no sites or parts to fetch. */
   readonly isPlain: boolean;
   readonly loose: LooseEnds;
   readonly pins: Pins;
@@ -90,6 +90,7 @@ export function createWorkspace(
     near,
     {
       scanOther: (v, s) => scanOther(prep, routes, v, s, skips),
+      readyAt: (v, s, p) => readyAt(prep, routes, v, s, p),
       hasRoom: (v, s) => (hasRoom(prep, routes, v, s) ? 1 : 0),
       drawBlink,
     },
@@ -111,7 +112,7 @@ export function createWorkspace(
     random,
     drawBlink,
     near,
-    isPlain: !prep.links.hasLinks && !prep.hasSites && prep.needsFetch === null,
+    isPlain: !prep.hasSites && prep.needsFetch === null,
     loose: createLooseEnds(prep.visits),
     pins: createPins(prep),
     price: 0,
@@ -207,12 +208,12 @@ export function settle(work: Workspace): void {
 function isAsBefore(work: Workspace, s: number): boolean {
   const { routes, before } = work;
   const n = routes.count[s]!;
-  if (work.links.hasLinks || before.count[s] !== n) return false;
+  if (before.count[s] !== n) return false;
   if (before.startSec[s] !== routes.startSec[s] || before.endLimit[s] !== routes.endLimit[s]) return false;
   const now = routes.rowOf[s]!;
   const was = before.row[s]!;
   for (let p = 1; p <= n; p++) if (routes.visitAt[now + p] !== routes.visitAt[was + p]) return false;
-  return true;
+  return isPinnedAsBefore(work.pins, (v) => routes.shiftOf[v] === s);
 }
 
 /** Notes that v changed between planned and loose, price and set kept in step. */
