@@ -1,4 +1,3 @@
-import { refreshRoute } from '@/core/engine/evaluate/refresh';
 import { BLINK_LEFT } from '@/core/engine/hot/table';
 import { prepare } from '@/core/engine/prepare/prepare';
 import { NEVER } from '@/core/engine/prepare/prepared';
@@ -63,7 +62,7 @@ describe.each(WORLDS)('an insertion worked out from what it changes, problems %s
               expect(work.price - before).toBe(
                 routes.price[s]! - work.before.price[s]! - prep.visitUnplannedPrice[v]!,
               );
-              expect(refreshRoute(prep, routes, s)).toBe(true);
+              expect(routes.hot.refresh(s)).toBe(1);
               expect(stateOf(work, s)).toEqual(quick);
               inserted++;
             }

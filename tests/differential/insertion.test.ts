@@ -1,4 +1,3 @@
-import { penaltyAt } from '@/core/engine/evaluate/insertion';
 import { BEST_PRICE, BLINK_LEFT } from '@/core/engine/hot/table';
 import { prepare } from '@/core/engine/prepare/prepare';
 import { NEVER } from '@/core/engine/prepare/prepared';
@@ -69,7 +68,7 @@ describe('the constant-time insertion test against the plain timing', () => {
           for (let p = 0; p <= sequence.length; p++) {
             const longer = [...sequence.slice(0, p), v, ...sequence.slice(p)].map((i) => problem.visits[i]!);
             const timed = timeRoute(index, problem.shifts[s]!, longer);
-            const price = penaltyAt(work.prep, work.routes, v, s, p, Number.POSITIVE_INFINITY);
+            const price = work.routes.hot.pricedAt(v, s, p, Number.POSITIVE_INFINITY);
             expect(Number.isFinite(price)).toBe(timed !== null);
             if (timed) expect(price).toBe(penaltyOf(timed, problem.prices));
             if (timed) possible++;
@@ -100,10 +99,7 @@ describe('the price of an insertion', () => {
             work.prep.visitDemand[v]!,
           );
           for (let p = 0; p <= work.routes.count[s]! && load <= work.prep.shiftCapacity[s]!; p++) {
-            if (
-              penaltyAt(work.prep, work.routes, v, s, p, Number.POSITIVE_INFINITY) ===
-              Number.POSITIVE_INFINITY
-            )
+            if (work.routes.hot.pricedAt(v, s, p, Number.POSITIVE_INFINITY) === Number.POSITIVE_INFINITY)
               continue;
             insertAt(work.routes, v, s, p);
             refresh(work, s);

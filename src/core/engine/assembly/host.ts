@@ -1,14 +1,14 @@
 /* What the loops ask of the engine outside: rare, and not worth a second version. */
 
-/** Scans a shift of the general kind for a visit and leaves the place in the table. */
+/** Scans a shift that fetches nothing yet for a visit that needs it to, and leaves the place in the table. */
 // @ts-ignore: decorator
-@external('host', 'scanOther')
-export declare function scanOther(v: i32, s: i32): void;
+@external('host', 'scanWithFetch')
+export declare function scanWithFetch(v: i32, s: i32): void;
 
-/** How early a visit could be reached behind a position of a shift of the general kind; NEVER when it can not. */
+/** Whether to pass over a place that was priced before its moments are known. */
 // @ts-ignore: decorator
-@external('host', 'readyAt')
-export declare function readyAt(v: i32, s: i32, p: i32): i32;
+@external('host', 'skips')
+export declare function skips(): bool;
 
 /** Whether the limits on work that a shift counts for leave room for a visit. */
 // @ts-ignore: decorator

@@ -1,5 +1,5 @@
 export { chooseNear, chooseOfAll, chooseOn } from './choose';
 export { findMoments, findTakers } from './linked';
 export { pricedAt } from './price';
-export { insertUsual, refreshUsual, sumUp } from './refresh';
+export { insertVisit, refresh } from './refresh';
 export { scanPositions } from './scan';

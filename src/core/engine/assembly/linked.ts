@@ -28,7 +28,8 @@ import {
 } from '../hot/table';
 import { AT_PLACE, CLASS, EASE, FREE, GENERAL, KIND, LAST, LEG_M, LEG_SEC, OPEN, PLACE, WINDOWS } from '../state/cells';
 import { listNear, unfairAdded } from './choose';
-import { hasRoom, readyAt } from './host';
+import { earliestOnLanes } from './general/tail';
+import { hasRoom } from './host';
 import {
   beforeOf,
   byteAt,
@@ -117,7 +118,7 @@ function momentsOn(v: i32, s: i32, from: i32, to: i32, most: i32, noted: i32): i
   for (let p = 0; p <= n; p++, at += CELL_BYTES) {
     const t1 = travelBack(rowV + field(at, PLACE));
     let ready = NEVER;
-    if (isGeneral) ready = readyAt(v, s, p);
+    if (isGeneral) ready = earliestOnLanes(v, s, p);
     else if (field(at, FREE) < NEVER) ready = field(at, FREE) + t1 - (p == 0 ? min(t1, beforeOf(s)) : 0);
     if (ready > last) return found;
     const t2 = travelSec(rowV + field(at + CELL_BYTES, PLACE));

@@ -25,6 +25,8 @@ import {
   END,
   FREE_0,
   FREE_1,
+  GENERAL,
+  KIND,
   LATEST_0,
   LATEST_1,
   LEG_SEC,
@@ -35,6 +37,7 @@ import {
   TOP,
   WAYS,
 } from '../state/cells';
+import { pricedOnLanes } from './general/tail';
 import {
   beforeOf,
   byteAt,
@@ -68,6 +71,7 @@ function visitAt(s: i32, p: i32): i32 {
 
 /** Price in time of the day with v after position p; Infinity when it is `limit` or more, or cannot be done. */
 export function pricedAt(v: i32, s: i32, p: i32, limit: f64): f64 {
+  if (field(lineOf(s), KIND) == GENERAL) return pricedOnLanes(v, s, p, limit);
   const row = intAt(P_ROW_OF, s) + p;
   const at = cellOf(s, p);
   const line = lineOf(s);

@@ -5,8 +5,11 @@ import {
   P_CELLS,
   P_COST_0,
   P_COST_1,
+  P_EXACT,
   P_FETCHES,
+  P_HAS_REACH,
   P_LOAD,
+  P_MAX_TRAVEL,
   P_NEEDS_FETCH,
   P_OUT_PRICE,
   P_PENALTY,
@@ -22,6 +25,7 @@ import {
   P_WAY_COST,
   P_WAY_COUNT,
   P_WAY_FREE,
+  P_WORK_SEC,
   PLACES,
   PRICE_PER_M,
   SHIFTS,
@@ -35,6 +39,8 @@ import {
   DIRTY_0,
   DIRTY_1,
   FROM,
+  GENERAL,
+  KIND,
   LEG_M,
   LEG_SEC,
   ON_SITE,
@@ -43,36 +49,82 @@ import {
   WAYS,
   WORK,
 } from '../state/cells';
+import { timeInFull } from './general/day';
+import { fillLanesBackward, fillLanesForward, moveLanes, moveRow } from './general/lanes';
+import { canBeDriven, priceInTime } from './general/tail';
 import { fillBackward, fillForward } from './lanes';
 import { CELL_BYTES, byteAt, cellOf, countOf, field, floatAt, given, intAt, lineOf, number, pointer, setField, setFloat, setGiven, setInt, setNumber, slotOf, travelM, travelSec } from './memory';
 import { dayPenalty, isPossible } from './price';
+import { isLegWithinReach } from './scan';
 
 /**
- * Recomputes what follows from the sequence of a usual shift; false when the day cannot be done, and then its price
- * stays as it was. What the visits cost wherever in the day they are, and their seconds, are left in the table.
+ * Recomputes everything that follows from a route's sequence; false when the day cannot be done, and then its price
+ * stays as it was: legs without the visit between them may be longer, later or out of reach.
  */
-export function refreshUsual(s: i32): bool {
-  const n = countOf(s);
+export function refresh(s: i32): bool {
   const legs = sumUp(s);
-  fillForward(s, 1);
-  fillBackward(s, n);
-  if (n == 0) {
+  if (field(lineOf(s), KIND) == GENERAL) {
+    fillLanesForward(s, 1);
+    fillLanesBackward(s, countOf(s));
+  } else {
+    fillForward(s, 1);
+    fillBackward(s, countOf(s));
+  }
+  return judge(s, legs);
+}
+
+/** What a filled route costs, its sums in the table and the price of its legs at hand; false when it cannot be done. */
+function judge(s: i32, legs: f64): bool {
+  if (countOf(s) == 0) {
     setFloat(P_PENALTY, s, 0);
     setFloat(P_PRICE, s, 0);
+    setInt(P_WORK_SEC, s, 0);
     return true;
   }
-  if (!isPossible(s)) return false;
-  const penalty = given(HAS_SOFT) == 1 ? dayPenalty(s) : 0;
+  const isGeneral = field(lineOf(s), KIND) == GENERAL;
+  if (isGeneral ? !canBeDriven(s) : !isPossible(s)) return false;
+  const penalty = given(HAS_SOFT) == 0 ? 0 : isGeneral ? priceInTime(s) : dayPenalty(s);
   setFloat(P_PENALTY, s, penalty);
   setFloat(P_PRICE, s, number(SUM_PRICE) + legs + penalty);
+  if (byteAt(P_EXACT, s) == 1) timeInFull(s);
+  return byteAt(P_HAS_REACH, s) == 0 || isWithinReach(s);
+}
+
+function isWithinReach(s: i32): bool {
+  if (intAt(P_TRAVEL_TOTAL, s) > intAt(P_MAX_TRAVEL, s)) return false;
+  const n = countOf(s);
+  let at = cellOf(s, 0);
+  for (let p = 0; p < n; p++) {
+    if (!isLegWithinReach(s, field(at, PLACE) * given(PLACES) + field(at + CELL_BYTES, PLACE), p == 0)) return false;
+    at += CELL_BYTES;
+  }
   return true;
 }
 
 /**
- * The same after visit v has been put behind position p of a route with stops that was right before: only what the
- * visit changes is worked out. `fromRow` is where the route lay before, its own row if it has not been moved.
+ * The same after visit v has been put behind position p of a route that was right before: only what the visit changes
+ * is worked out. `fromRow` is where the route lay before, its own row if it has not been moved.
  */
-export function insertUsual(v: i32, s: i32, p: i32, fromRow: i32): bool {
+export function insertVisit(v: i32, s: i32, p: i32, fromRow: i32): bool {
+  if (countOf(s) < 2 || given(HAS_SITES) == 1 || pointer(P_NEEDS_FETCH) != 0) return refresh(s);
+  const isGeneral = field(lineOf(s), KIND) == GENERAL;
+  if (!isGeneral && byteAt(P_EXACT, s) == 0 && byteAt(P_HAS_REACH, s) == 0) return insertUsual(v, s, p, fromRow);
+  moveRow(pointer(P_CELLS), CELL_BYTES, intAt(P_ROW_OF, s), fromRow, p, countOf(s) - p);
+  if (isGeneral) moveLanes(s, fromRow, p);
+  else if (fromRow != intAt(P_ROW_OF, s)) copyWays(s, fromRow, p);
+  const legs = sumUp(s);
+  if (isGeneral) {
+    fillLanesForward(s, p + 1);
+    fillLanesBackward(s, p + 1);
+  } else {
+    fillForward(s, p + 1);
+    fillBackward(s, p + 1);
+  }
+  return judge(s, legs);
+}
+
+/** For a usual shift whose moments are not timed in full and that may drive as far as it likes. */
+function insertUsual(v: i32, s: i32, p: i32, fromRow: i32): bool {
   const row = intAt(P_ROW_OF, s);
   const n = countOf(s);
   const line = lineOf(s);
@@ -138,7 +190,7 @@ function copyWays(s: i32, fromRow: i32, p: i32): void {
 }
 
 /** Writes places and legs of any shift's route, adds up what its visits cost, and returns what its legs cost. */
-export function sumUp(s: i32): f64 {
+function sumUp(s: i32): f64 {
   const row = intAt(P_ROW_OF, s);
   const n = countOf(s);
   const line = lineOf(s);

@@ -67,7 +67,8 @@ import {
   SOFT_1,
   WINDOWS,
 } from '../state/cells';
-import { scanOther } from './host';
+import { scanOnLanes } from './general/scan';
+import { scanWithFetch } from './host';
 import { CELL_BYTES, NEVER, beforeOf, byteAt, cellOf, countOf, field, floatAt, given, intAt, lineOf, number, pointer, setGiven, setNumber, slotOf, travelBack, travelM, travelMBack, travelSec } from './memory';
 import { overBreak, pricedAt } from './price';
 import { startAt, within } from './starts';
@@ -88,8 +89,12 @@ export function scanPositions(v: i32, s: i32, limit: f64): void {
   const slot = slotOf(v * given(CLASSES) + field(line, CLASS));
   if (intAt(P_LOAD, s) + field(slot, DEMAND) > field(line, CAPACITY)) return;
   if (field(slot, WINDOWS) == 0) return;
-  if (field(line, KIND) == GENERAL || isFirstToFetch(v, s)) {
-    scanOther(v, s);
+  if (isFirstToFetch(v, s)) {
+    scanWithFetch(v, s);
+    return;
+  }
+  if (field(line, KIND) == GENERAL) {
+    scanOnLanes(v, s, slot);
     return;
   }
   const found = gatherSpots(v, s, slot, limit);
@@ -174,7 +179,7 @@ function gatherSpots(v: i32, s: i32, slot: usize, limit: f64): i32 {
 }
 
 /** What v changes of the price of arriving at sites from elsewhere, between the places `from` and `to`. */
-function siteAdded(v: i32, s: i32, p: i32, place: i32, from: i32, to: i32): f64 {
+export function siteAdded(v: i32, s: i32, p: i32, place: i32, from: i32, to: i32): f64 {
   let price: f64 = from == place ? 0 : floatAt(P_SITE_PRICE, v);
   const follows = load<i32>(pointer(P_VISIT_AT) + (<usize>(intAt(P_ROW_OF, s) + p + 1) << 2));
   if (follows < 0) return price;
@@ -288,7 +293,7 @@ function secondsBeyond(own: i32, at: i32, soft: i32): i32 {
 }
 
 /** Whether no leg of shift s, nor its driving in all, becomes too long with v after position p. */
-function staysWithinReach(v: i32, s: i32, p: i32): bool {
+export function staysWithinReach(v: i32, s: i32, p: i32): bool {
   const at = cellOf(s, p);
   const places = given(PLACES);
   const place = field(slotOf(v * given(CLASSES) + field(lineOf(s), CLASS)), AT_PLACE);
@@ -300,7 +305,7 @@ function staysWithinReach(v: i32, s: i32, p: i32): bool {
   return driven <= intAt(P_MAX_TRAVEL, s);
 }
 
-function isLegWithinReach(s: i32, leg: i32, isFirst: bool): bool {
+export function isLegWithinReach(s: i32, leg: i32, isFirst: bool): bool {
   const sec = travelSec(leg);
   const m = travelM(leg);
   return isFirst

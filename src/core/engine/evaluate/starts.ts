@@ -20,44 +20,6 @@ export function startAt(routes: Routes, cell: number, ready: number): number {
   return best;
 }
 
-/** Latest readiness up to which every beginning is allowed and no later than `start`; −NEVER when there is none. */
-export function latestReady(routes: Routes, cell: number, start: number): number {
-  const first = routes.windowFirst[cell]!;
-  const end = first + routes.windowCount[cell]!;
-  let best = -NEVER;
-  for (let w = first; w < end; w++) {
-    if (routes.windowOpen[w]! > start) continue;
-    const limit = routes.windowLatest[w]!;
-    const ready = limit < start ? limit : start;
-    if (ready > best) best = ready;
-  }
-  return best;
-}
-
-/**
- * The same for beginnings that cost nothing. It ends at the first window that can be missed, which may
- * be earlier than need be: then the price is worked out, and found to be nothing.
- */
-export function latestSoft(routes: Routes, cell: number, start: number): number {
-  const first = routes.windowFirst[cell]!;
-  const end = first + routes.windowCount[cell]!;
-  let best = -NEVER;
-  for (let w = first; w < end; w++) {
-    if (routes.windowOpen[w]! > start) continue;
-    const limit = routes.windowSoft[w]!;
-    if (limit < routes.windowOpen[w]!) break;
-    const ready = limit < start ? limit : start;
-    if (ready > best) best = ready;
-    if (routes.windowLatest[w]! > limit) break;
-  }
-  return best;
-}
-
-/** Whether a beginning surely costs nothing. */
-export function isSoftStart(routes: Routes, cell: number, start: number): boolean {
-  return routes.windowCount[cell] === 1 && start <= routes.windowSoft[routes.windowFirst[cell]!]!;
-}
-
 /** Price of beginning at a moment: lateness, a missed window, too little margin, another time than published. */
 export function startPrice(prep: Prepared, v: number, cell: number, start: number): number {
   const hasMoved = prep.baseAt[v]! < NEVER && Math.abs(start - prep.baseAt[v]!) > prep.movedSec;

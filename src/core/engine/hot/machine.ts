@@ -44,6 +44,22 @@ const OF_PREPARED: Places<Prepared> = {
   marginPrice: T.P_MARGIN_PRICE,
   baseAt: T.P_BASE_AT,
   movedPrice: T.P_MOVED_PRICE,
+  exact: T.P_EXACT,
+  payPerSec: T.P_PAY_PER_SEC,
+  shiftStart: T.P_SHIFT_START,
+  breakFirst: T.P_BREAK_FIRST,
+  breakCount: T.P_BREAK_COUNT,
+  breakDuration: T.P_BREAK_LONG,
+  breakEarliest: T.P_BREAK_EARLIEST,
+  breakLatest: T.P_BREAK_LATEST,
+  breakDue: T.P_BREAK_DUE,
+  breakPaid: T.P_BREAK_PAID,
+  periodFrom: T.P_PERIOD_FROM,
+  periodSlice: T.P_PERIOD_SLICE,
+  periodAt: T.P_PERIOD_AT,
+  slices: T.P_SLICES,
+  viaFrom: T.P_VIA_FROM,
+  viaBy: T.P_VIA_BY,
 };
 
 const OF_ROUTES: Places<Routes> = {
@@ -75,6 +91,16 @@ const OF_ROUTES: Places<Routes> = {
   wayCount: T.P_WAY_COUNT,
   wayFree: T.P_WAY_FREE,
   wayCost: T.P_WAY_COST,
+  workSec: T.P_WORK_SEC,
+  workStart: T.P_WORK_START,
+  workEnd: T.P_WORK_END,
+  laneFree: T.P_LANE_FREE,
+  laneCost: T.P_LANE_COST,
+  laneLatest: T.P_LANE_LATEST,
+  laneSoft: T.P_LANE_SOFT,
+  laneWayCount: T.P_LANE_WAY_COUNT,
+  laneWayFree: T.P_LANE_WAY_FREE,
+  laneWayCost: T.P_LANE_WAY_COST,
   spotAt: T.P_SPOT_AT,
   spotPrice: T.P_SPOT_PRICE,
 };
@@ -144,6 +170,11 @@ export function startLoops(prep: Prepared, routes: Routes, near: Near, host: Hos
   int(T.WIDE_M, prep.travelM instanceof Int32Array ? 1 : 0);
   int(T.MARGIN_SEC, prep.marginSec);
   int(T.MOVED_SEC, prep.movedSec);
+  int(T.LANES, prep.maxBreaks + 1);
+  int(T.PERIODS, prep.periodFrom.length);
+  int(T.PERIOD_SPANS, prep.periodAt.length);
+  int(T.WIDE_SLICES, prep.slices instanceof Int32Array ? 1 : 0);
+  int(T.KNOWN_PLACES, prep.places - prep.viaFrom.length);
   int(T.NEIGHBOUR_COUNT, prep.neighbourCount);
   int(T.NEAR_SHIFT_COUNT, prep.nearShiftCount);
   const instance = new WebAssembly.Instance(program(seat === 'alone' ? COMPILED : COMPILED_SHARED), {

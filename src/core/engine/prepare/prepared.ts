@@ -1,5 +1,3 @@
-import type { TravelTimes } from '../../travel/time-of-day';
-
 /**
  * A problem in dense form: what the search reads and never writes. Everything is indexed by
  * small integers and kept in typed arrays, because the inner loop reads it millions of times a second.
@@ -22,8 +20,15 @@ export interface Prepared {
   readonly travelBack: TravelCells;
   readonly travelM: TravelCells;
   readonly travelMBack: TravelCells;
-  /** Durations by the moment of leaving; null where they hold at all times. */
-  readonly times: TravelTimes | null;
+  /** Whether driving changes with the hour. Then, in whole seconds: from when on which slice holds; which period holds at the beginning of each PERIOD_SPAN; and the slices, each [from × places + to]. */
+  readonly changesByHour: boolean;
+  readonly periodFrom: Int32Array;
+  readonly periodSlice: Int32Array;
+  readonly periodAt: Int32Array;
+  readonly slices: TravelCells;
+  /** Where each of the last places stands for a way from one place by another. */
+  readonly viaFrom: Int32Array;
+  readonly viaBy: Int32Array;
   readonly pricePerM: number;
   /** Micros a second of driving on a shift: the playbook's price and the person's pay. */
   readonly secPrice: Float64Array;

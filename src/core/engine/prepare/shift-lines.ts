@@ -20,7 +20,7 @@ import {
 import { NEVER } from './prepared';
 import type { PreparedTravel } from './travel';
 
-interface Known extends Pick<PreparedTravel, 'times' | 'shiftFrom' | 'shiftTo'> {
+interface Known extends Pick<PreparedTravel, 'changesByHour' | 'shiftFrom' | 'shiftTo'> {
   readonly classOf: Int32Array;
 }
 
@@ -47,6 +47,6 @@ export function shiftLines(shifts: readonly Shift[], known: Known): Int32Array {
   return lines;
 }
 
-function kindOf(shift: Shift, { times }: Known): number {
-  return times !== null || shift.breaks.length > 1 ? GENERAL : USUAL;
+function kindOf(shift: Shift, { changesByHour }: Known): number {
+  return changesByHour || shift.breaks.length > 1 ? GENERAL : USUAL;
 }

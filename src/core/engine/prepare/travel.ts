@@ -1,18 +1,25 @@
-import type { Problem, Shift } from '../../model/problem';
-import { changingTimes, type TravelTimes } from '../../travel/time-of-day';
-import type { TravelCells } from './prepared';
+import type { Problem, Shift, TravelByTime } from '../../model/problem';
+import { PERIOD_SPAN } from '../state/cells';
+import type { Prepared, TravelCells } from './prepared';
 
-export interface PreparedTravel {
-  readonly places: number;
-  readonly travelSec: TravelCells;
-  readonly travelBack: TravelCells;
-  readonly travelM: TravelCells;
-  readonly travelMBack: TravelCells;
-  readonly times: TravelTimes | null;
-  readonly shiftFrom: Int32Array;
-  readonly shiftTo: Int32Array;
-  readonly shiftVia: Int32Array;
-}
+export type PreparedTravel = Pick<
+  Prepared,
+  | 'places'
+  | 'travelSec'
+  | 'travelBack'
+  | 'travelM'
+  | 'travelMBack'
+  | 'changesByHour'
+  | 'periodFrom'
+  | 'periodSlice'
+  | 'periodAt'
+  | 'slices'
+  | 'viaFrom'
+  | 'viaBy'
+  | 'shiftFrom'
+  | 'shiftTo'
+  | 'shiftVia'
+>;
 
 /** Travel in dense form, with one more place for each "start by way of where parts are fetched". */
 export function prepareTravel(problem: Problem, placeIx: ReadonlyMap<string, number>): PreparedTravel {
@@ -31,7 +38,9 @@ export function prepareTravel(problem: Problem, placeIx: ReadonlyMap<string, num
     travelBack,
     travelM,
     travelMBack: needsM ? transposed(travelM, places) : travelBack,
-    times: travel.byTime ? byTime(problem, known, vias.list) : null,
+    ...byHour(travel.byTime, known, places),
+    viaFrom: Int32Array.from(vias.list, (via) => via.from),
+    viaBy: Int32Array.from(vias.list, (via) => via.by),
     shiftFrom: Int32Array.from(shifts, (s) => placeIx.get(s.startPlaceId)!),
     shiftTo: Int32Array.from(shifts, (s) => placeIx.get(s.endPlaceId)!),
     shiftVia: vias.ofShift,
@@ -107,25 +116,35 @@ function isSymmetric(cells: TravelCells, places: number): boolean {
   return true;
 }
 
-/** Travel by time of day over the wider matrix: a leg from a via goes by its two halves. */
-function byTime(problem: Problem, known: number, vias: readonly Via[]): TravelTimes {
-  const times = changingTimes(problem.travel.byTime!);
-  if (vias.length === 0) return times;
-  const places = known + vias.length;
+/** Travel by the hour over the wider matrix, whose last rows, ways by way of a place, are driven as two legs. */
+function byHour(byTime: TravelByTime | undefined, known: number, places: number) {
+  const periodFrom = Int32Array.from(byTime?.timeline ?? [], (t) => t.fromSec);
+  const periodSlice = Int32Array.from(byTime?.timeline ?? [], (t) => t.slice);
+  const slices = byTime?.slices ?? [];
+  const isNarrow = slices.every((cells) => Array.from(cells).every((sec) => sec < 65_536));
+  const size = slices.length * places * places;
+  const all = isNarrow ? new Uint16Array(size) : new Int32Array(size);
+  for (const [i, cells] of slices.entries()) {
+    for (let a = 0; a < known; a++) {
+      for (let b = 0; b < known; b++) all[(i * places + a) * places + b] = cells[a * known + b]!;
+    }
+  }
   return {
-    arriveAt: (cell, leaveSec) => {
-      const from = Math.floor(cell / places);
-      const to = cell % places;
-      if (from < known) return times.arriveAt(from * known + to, leaveSec);
-      const via = vias[from - known]!;
-      return times.arriveAt(via.by * known + to, times.arriveAt(via.from * known + via.by, leaveSec));
-    },
-    leaveBy: (cell, arriveSec) => {
-      const from = Math.floor(cell / places);
-      const to = cell % places;
-      if (from < known) return times.leaveBy(from * known + to, arriveSec);
-      const via = vias[from - known]!;
-      return times.leaveBy(via.from * known + via.by, times.leaveBy(via.by * known + to, arriveSec));
-    },
+    changesByHour: byTime !== undefined,
+    periodFrom,
+    periodSlice,
+    periodAt: periodsAt(periodFrom),
+    slices: all,
   };
+}
+
+/** Which period holds at the beginning of each stretch of PERIOD_SPAN seconds from the first on. */
+function periodsAt(periodFrom: Int32Array): Int32Array {
+  const first = periodFrom[0] ?? 0;
+  const spans = Math.floor(((periodFrom.at(-1) ?? first) - first) / PERIOD_SPAN) + 1;
+  let p = 0;
+  return Int32Array.from({ length: spans }, (_, i) => {
+    while (p + 1 < periodFrom.length && periodFrom[p + 1]! <= first + i * PERIOD_SPAN) p++;
+    return p;
+  });
 }

@@ -91,7 +91,7 @@ function everyDay(
  * way, and any leg where the way round is shorter than the way straight on.
  */
 function mayBecomePossible(prep: Prepared, s: number): boolean {
-  if (prep.hasReach[s] === 1 || prep.times !== null) return true;
+  if (prep.hasReach[s] === 1 || prep.changesByHour) return true;
   const places = new Set([...prep.visitPlace, prep.shiftFrom[s]!, prep.shiftTo[s]!]);
   const sec = (a: number, b: number): number => prep.travelSec[a * prep.places + b]!;
   for (const a of places) {

@@ -39,7 +39,7 @@ export function atQuickest(prep: Prepared, slices: readonly ArrayLike<number>[],
       travelSec[a * prep.places + b] = Math.min(...slices.map((slice) => slice[a * known + b]!));
     }
   }
-  return { ...prep, times: null, travelSec };
+  return { ...prep, changesByHour: false, travelSec };
 }
 
 /** Groups the shifts that are alike, each with its visits and legs. */

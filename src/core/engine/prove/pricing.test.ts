@@ -1,7 +1,7 @@
 import { everyFeature } from '../../../../tests/support/every-feature';
+import { leaveForHome, readyOver, workEndOver } from '../../../../tests/support/legs';
 import { createRandom } from '../../base/random';
 import { fullMemory } from '../days/memory';
-import { leaveForHome, readyOver, workEndOver } from '../evaluate/legs';
 import { prepare } from '../prepare/prepare';
 import { NEVER, type Prepared } from '../prepare/prepared';
 import { type Kind, kindsOf } from './kinds';
@@ -74,7 +74,7 @@ const cases = Array.from({ length: 60 }, (_, seed) => {
   const random = createRandom(seed);
   const scale = Math.max(1, ...prep.secPrice) * 5000;
   const dual = Float64Array.from({ length: prep.visits }, () => Math.round(random.next() * scale));
-  return { prep, dual, kinds: prep.times === null ? kindsOf(prep) : [] };
+  return { prep, dual, kinds: prep.changesByHour ? [] : kindsOf(prep) };
 });
 
 describe('pricing', () => {

@@ -4,7 +4,6 @@ import type { Annealing } from '../accept/annealing';
 import { takeDays } from '../days/in-hand';
 import { createMetDays, type MetDays, noteTouched } from '../days/met';
 import { isSeparable } from '../days/separable';
-import { refreshRoute } from '../evaluate/refresh';
 import type { CreateLinearModel } from '../linear';
 import type { prepare } from '../prepare/prepare';
 import { createRecreate } from '../recreate/greedy';
@@ -137,7 +136,7 @@ function savings(prep: ReturnType<typeof prepare>, plan: Snapshot): Float64Array
       const row = routes.rowOf[shift]!;
       routes.visitAt.set([...visits.slice(0, i), ...visits.slice(i + 1)], row + 1);
       routes.count[shift] = visits.length - 1;
-      refreshRoute(prep, routes, shift);
+      routes.hot.refresh(shift);
       out[v] = Math.max(0, price - routes.price[shift]!);
       sum += out[v]!;
       count++;
@@ -154,7 +153,7 @@ function daysOf(prep: ReturnType<typeof prepare>, plan: Snapshot) {
     const visits = [...visitsOn(plan, shift)];
     routes.visitAt.set(visits, row + 1);
     routes.count[shift] = visits.length;
-    refreshRoute(prep, routes, shift);
+    routes.hot.refresh(shift);
     return { shift, visits, price: routes.price[shift]! };
   }).filter((day) => day.visits.length > 0);
 }

@@ -1,7 +1,6 @@
 import { createRandom } from '../../base/random';
 import type { PricedDay } from '../days/master';
 import { isSeparable } from '../days/separable';
-import { refreshRoute } from '../evaluate/refresh';
 import type { prepare } from '../prepare/prepare';
 import { hasRoom } from '../state/load';
 import { createWorkspace } from '../state/workspace';
@@ -22,7 +21,7 @@ export function createRealDay(prep: ReturnType<typeof prepare>): RealDay | null 
   const priceOf = (shift: number, visits: readonly number[]): number => {
     routes.visitAt.set(visits, routes.rowOf[shift]! + 1);
     routes.count[shift] = visits.length;
-    const isPossible = refreshRoute(prep, routes, shift) && hasRoom(prep, routes, shift);
+    const isPossible = routes.hot.refresh(shift) === 1 && hasRoom(prep, routes, shift);
     routes.count[shift] = 0;
     return isPossible ? routes.price[shift]! : Number.POSITIVE_INFINITY;
   };

@@ -17,38 +17,6 @@ import {
   WORK,
 } from './cells';
 
-/**
- * Lanes over a route, where the two of cells.ts do not do: lane j = j of the shift's breaks have been taken. Cells: [lane][rowOf[s] + p];
- * position 0 is the start place, 1..n the stops, n+1 the end place.
- *
- *   free[j][p]    earliest moment at which the person is free to leave position p
- *   cost[j][p]    price of lateness up to there on the way to that moment
- *   latest[j][p]  latest readiness at position p from which the rest of the day still works
- *   soft[j][p]    latest readiness from which the rest of the day costs nothing in time
- *
- * At the end place, latest and soft hold the latest end of paid work.
- */
-export interface Lanes {
-  readonly free: readonly Int32Array[];
-  readonly cost: readonly Float64Array[];
-  readonly latest: readonly Int32Array[];
-  readonly soft: readonly Int32Array[];
-  /** Later but cheaper ways to be free, WAYS a cell; null when nothing in time can be bought. */
-  readonly extra: readonly Extra[] | null;
-}
-
-export interface Extra {
-  readonly count: Uint8Array;
-  readonly free: Int32Array;
-  readonly cost: Float64Array;
-}
-
-/** The best insertion found on a shift. */
-export interface Best {
-  position: number;
-  price: number;
-}
-
 type Windows = Pick<Routes, 'windowFirst' | 'windowCount' | 'windowOpen' | 'windowLatest' | 'windowSoft'>;
 
 /**
@@ -65,7 +33,19 @@ export interface Routes {
   readonly visitAt: Int32Array;
   /** Positions side by side, CELL integers each (cells.ts). */
   readonly cells: Int32Array;
-  readonly lanes: Lanes;
+  /**
+   * Lanes over a route, where the two of cells.ts do not do: in lane j, j of the shift's breaks have been taken. Cells:
+   * [(rowOf[s] + p) × lanes + j]: earliest moment free to leave position p, and what being free then has cost; latest
+   * readiness from which the rest of the day still works, and from which it costs nothing in time (at the end place:
+   * latest end of paid work); later but cheaper ways to be free, WAYS a cell.
+   */
+  readonly laneFree: Int32Array;
+  readonly laneCost: Float64Array;
+  readonly laneLatest: Int32Array;
+  readonly laneSoft: Int32Array;
+  readonly laneWayCount: Uint8Array;
+  readonly laneWayFree: Int32Array;
+  readonly laneWayCost: Float64Array;
   readonly count: Int32Array;
   readonly load: Int32Array;
   /** Visits of the route that need something fetched. */
@@ -111,24 +91,6 @@ export interface Routes {
   readonly windowSoft: Int32Array;
 }
 
-function createLanes(cells: number, prep: Prepared): Lanes {
-  const each = <T>(make: () => T): T[] => Array.from({ length: prep.maxBreaks + 1 }, make);
-  const latest = each(() => new Int32Array(cells).fill(-NEVER));
-  return {
-    free: each(() => new Int32Array(cells).fill(NEVER)),
-    cost: each(() => new Float64Array(prep.hasSoft ? cells : 0)),
-    latest,
-    soft: prep.hasSoft ? each(() => new Int32Array(cells).fill(-NEVER)) : latest,
-    extra: prep.hasSoft
-      ? each(() => ({
-          count: new Uint8Array(cells),
-          free: new Int32Array(cells * WAYS),
-          cost: new Float64Array(cells * WAYS),
-        }))
-      : null,
-  };
-}
-
 /** Rows beside one a shift: room for the old rows of the routes that an iteration changes. */
 function spareRows(prep: Prepared): number {
   return prep.shifts;
@@ -146,6 +108,8 @@ export function createRoutes(prep: Prepared): Omit<Routes, 'hot'> {
   const cells = room * (prep.shifts + spareRows(prep));
   const ints = (): Int32Array => new Int32Array(prep.shifts);
   const ways = prep.hasSoft ? cells : 0;
+  const lanes = hasGeneral(prep) ? cells * (prep.maxBreaks + 1) : 0;
+  const softLanes = prep.hasSoft ? lanes : 0;
   const windows = {
     windowFirst: prep.windowFirst.slice(),
     windowCount: prep.windowCount.slice(),
@@ -158,7 +122,13 @@ export function createRoutes(prep: Prepared): Omit<Routes, 'hot'> {
     rowOf: Int32Array.from({ length: prep.shifts }, (_, s) => s * room),
     visitAt: new Int32Array(cells).fill(-1),
     cells: new Int32Array(cells * CELL),
-    lanes: createLanes(hasGeneral(prep) ? cells : 0, prep),
+    laneFree: new Int32Array(lanes).fill(NEVER),
+    laneCost: new Float64Array(softLanes),
+    laneLatest: new Int32Array(lanes).fill(-NEVER),
+    laneSoft: new Int32Array(lanes).fill(-NEVER),
+    laneWayCount: new Uint8Array(softLanes),
+    laneWayFree: new Int32Array(softLanes * WAYS),
+    laneWayCost: new Float64Array(softLanes * WAYS),
     count: ints(),
     load: ints(),
     fetches: ints(),

@@ -1,11 +1,10 @@
 import type { Random } from '../../base/random';
-import { hasRoom, readyAt, scanOther } from '../evaluate/insertion';
-import { refreshRoute } from '../evaluate/refresh';
+import { scanWithFetch } from '../evaluate/fetch';
+import { hasRoom } from '../evaluate/room';
 import { type Seat, startLoops } from '../hot/machine';
 import { BLINK_LEFT } from '../hot/table';
 import type { Links } from '../prepare/links';
 import { NEVER, type Prepared } from '../prepare/prepared';
-import { GENERAL, KIND, LINE } from './cells';
 import { addLoose, createLooseEnds, dropLoose, type LooseEnds } from './loose-ends';
 import { createNear, type Near } from './near-shifts';
 import { createPins, forgetPinChanges, isPinnedAsBefore, type Pins, takePinsBack } from './pins';
@@ -32,8 +31,6 @@ export interface Workspace {
   /** How many routes to look at before one is passed over ("blink"), drawn from a geometric distribution. */
   readonly drawBlink: () => number;
   readonly near: Near;
-  /** Whether an insertion changes nothing but its stops and legs: no sites or parts to fetch. */
-  readonly isPlain: boolean;
   readonly loose: LooseEnds;
   readonly pins: Pins;
   /** Price of the plan in hand, micros, loose ends included. */
@@ -79,18 +76,18 @@ export function createWorkspace(
   const drawBlink = (): number => 1 + Math.floor(Math.log(1 - random.next()) / Math.log(1 - BLINK_RATE));
   let untilSkip = drawBlink();
   // Nothing is passed over while routes are not either: the first plan is the same whatever the search does later.
-  const skips = (): boolean => {
-    if (routes.hot.ints[BLINK_LEFT / 4]! > NEVER / 2 || --untilSkip > 0) return false;
+  const skips = (): number => {
+    if (routes.hot.ints[BLINK_LEFT / 4]! > NEVER / 2 || --untilSkip > 0) return 0;
     untilSkip = drawBlink();
-    return true;
+    return 1;
   };
   const hot = startLoops(
     prep,
     routes,
     near,
     {
-      scanOther: (v, s) => scanOther(prep, routes, v, s, skips),
-      readyAt: (v, s, p) => readyAt(prep, routes, v, s, p),
+      scanWithFetch: (v, s) => scanWithFetch(routes, v, s),
+      skips,
       hasRoom: (v, s) => (hasRoom(prep, routes, v, s) ? 1 : 0),
       drawBlink,
     },
@@ -112,7 +109,6 @@ export function createWorkspace(
     random,
     drawBlink,
     near,
-    isPlain: !prep.hasSites && prep.needsFetch === null,
     loose: createLooseEnds(prep.visits),
     pins: createPins(prep),
     price: 0,
@@ -158,7 +154,7 @@ export function createWorkspace(
     isStuck: false,
     focus: { at: 0, left: 0 },
   };
-  for (let s = 0; s < shifts; s++) refreshRoute(prep, routes, s);
+  for (let s = 0; s < shifts; s++) routes.hot.refresh(s);
   for (let v = 0; v < prep.visits; v++) {
     addLoose(work.loose, v);
     work.price += prep.visitUnplannedPrice[v]!;
@@ -237,23 +233,18 @@ export function refresh(work: Workspace, s: number): boolean {
   const price = routes.price[s]!;
   const visitSec = routes.visitSec[s]!;
   const workSec = routes.workSec[s]!;
-  const isPossible = refreshRoute(work.prep, routes, s);
+  const isPossible = routes.hot.refresh(s) === 1;
   return carryOn(work, s, { price, visitSec, workSec, isPossible });
 }
 
 /** The same after visit v went in behind position p of a route that lay at `fromRow` and was right. */
 export function refreshInserted(work: Workspace, v: number, s: number, p: number, fromRow: number): boolean {
-  const { prep, routes } = work;
-  const isSimple =
-    work.isPlain &&
-    prep.exact[s] === 0 &&
-    prep.hasReach[s] === 0 &&
-    prep.shiftLine[s * LINE + KIND] !== GENERAL;
-  if (!isSimple || routes.count[s]! < 2) return refresh(work, s);
+  const { routes } = work;
   const price = routes.price[s]!;
   const visitSec = routes.visitSec[s]!;
-  const isPossible = routes.hot.insertUsual(v, s, p, fromRow) === 1;
-  return carryOn(work, s, { price, visitSec, workSec: routes.workSec[s]!, isPossible });
+  const workSec = routes.workSec[s]!;
+  const isPossible = routes.hot.insertVisit(v, s, p, fromRow) === 1;
+  return carryOn(work, s, { price, visitSec, workSec, isPossible });
 }
 
 interface Was {
