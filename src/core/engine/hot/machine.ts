@@ -54,8 +54,7 @@ const OF_PREPARED: Places<Prepared> = {
   breakLatest: T.P_BREAK_LATEST,
   breakDue: T.P_BREAK_DUE,
   breakPaid: T.P_BREAK_PAID,
-  periodFrom: T.P_PERIOD_FROM,
-  periodSlice: T.P_PERIOD_SLICE,
+  periods: T.P_PERIODS,
   periodAt: T.P_PERIOD_AT,
   slices: T.P_SLICES,
   viaFrom: T.P_VIA_FROM,
@@ -171,7 +170,7 @@ export function startLoops(prep: Prepared, routes: Routes, near: Near, host: Hos
   int(T.MARGIN_SEC, prep.marginSec);
   int(T.MOVED_SEC, prep.movedSec);
   int(T.LANES, prep.maxBreaks + 1);
-  int(T.PERIODS, prep.periodFrom.length);
+  int(T.SLICES, prep.sliceCount);
   int(T.PERIOD_SPANS, prep.periodAt.length);
   int(T.WIDE_SLICES, prep.slices instanceof Int32Array ? 1 : 0);
   int(T.KNOWN_PLACES, prep.places - prep.viaFrom.length);

@@ -131,16 +131,15 @@ export const P_LANE_SOFT = 520;
 export const P_LANE_WAY_COUNT = 524;
 export const P_LANE_WAY_FREE = 528;
 export const P_LANE_WAY_COST = 532;
-export const PERIODS = 536;
-export const PERIOD_SPANS = 540;
-export const P_PERIOD_FROM = 544;
-export const P_PERIOD_SLICE = 548;
-export const P_PERIOD_AT = 552;
-export const P_SLICES = 556;
-export const WIDE_SLICES = 560;
-export const KNOWN_PLACES = 564;
-export const P_VIA_FROM = 568;
-export const P_VIA_BY = 572;
+export const P_PERIODS = 536;
+export const P_PERIOD_AT = 540;
+export const PERIOD_SPANS = 544;
+export const P_SLICES = 548;
+export const SLICES = 552;
+export const WIDE_SLICES = 556;
+export const KNOWN_PLACES = 560;
+export const P_VIA_FROM = 564;
+export const P_VIA_BY = 568;
 
 /** Where the arrays begin. */
 export const ARRAYS_FROM = 576;

@@ -20,12 +20,16 @@ export interface Prepared {
   readonly travelBack: TravelCells;
   readonly travelM: TravelCells;
   readonly travelMBack: TravelCells;
-  /** Whether driving changes with the hour. Then, in whole seconds: from when on which slice holds; which period holds at the beginning of each PERIOD_SPAN; and the slices, each [from × places + to]. */
+  /**
+   * Whether driving changes with the hour. Then: from which second on which slice holds, in pairs, one that never comes
+   * last; which of them holds at the beginning of each stretch (PERIOD_SHIFT) from the first on; and the seconds in all
+   * slices, [(from × places + to) × sliceCount + slice].
+   */
   readonly changesByHour: boolean;
-  readonly periodFrom: Int32Array;
-  readonly periodSlice: Int32Array;
+  readonly periods: Int32Array;
   readonly periodAt: Int32Array;
   readonly slices: TravelCells;
+  readonly sliceCount: number;
   /** Where each of the last places stands for a way from one place by another. */
   readonly viaFrom: Int32Array;
   readonly viaBy: Int32Array;

@@ -1,6 +1,6 @@
 import type { Problem, Shift, TravelByTime } from '../../model/problem';
-import { PERIOD_SPAN } from '../state/cells';
-import type { Prepared, TravelCells } from './prepared';
+import { PERIOD_SHIFT } from '../state/cells';
+import { NEVER, type Prepared, type TravelCells } from './prepared';
 
 export type PreparedTravel = Pick<
   Prepared,
@@ -10,10 +10,10 @@ export type PreparedTravel = Pick<
   | 'travelM'
   | 'travelMBack'
   | 'changesByHour'
-  | 'periodFrom'
-  | 'periodSlice'
+  | 'periods'
   | 'periodAt'
   | 'slices'
+  | 'sliceCount'
   | 'viaFrom'
   | 'viaBy'
   | 'shiftFrom'
@@ -83,7 +83,7 @@ function withVias(cells: ArrayLike<number>, known: number, vias: readonly Via[])
 
 function pack(cells: TravelCells): TravelCells {
   if (cells instanceof Uint16Array) return cells;
-  return cells.every((c) => c < 65_536) ? Uint16Array.from(cells) : cells;
+  return isNarrow(cells) ? Uint16Array.from(cells) : cells;
 }
 
 /** Side of the tiles in which a matrix is walked through, so that rows and columns stay in the cache. */
@@ -118,33 +118,37 @@ function isSymmetric(cells: TravelCells, places: number): boolean {
 
 /** Travel by the hour over the wider matrix, whose last rows, ways by way of a place, are driven as two legs. */
 function byHour(byTime: TravelByTime | undefined, known: number, places: number) {
-  const periodFrom = Int32Array.from(byTime?.timeline ?? [], (t) => t.fromSec);
-  const periodSlice = Int32Array.from(byTime?.timeline ?? [], (t) => t.slice);
+  const timeline = byTime?.timeline ?? [];
   const slices = byTime?.slices ?? [];
-  const isNarrow = slices.every((cells) => Array.from(cells).every((sec) => sec < 65_536));
   const size = slices.length * places * places;
-  const all = isNarrow ? new Uint16Array(size) : new Int32Array(size);
+  const all = slices.every(isNarrow) ? new Uint16Array(size) : new Int32Array(size);
   for (const [i, cells] of slices.entries()) {
     for (let a = 0; a < known; a++) {
-      for (let b = 0; b < known; b++) all[(i * places + a) * places + b] = cells[a * known + b]!;
+      for (let b = 0; b < known; b++) all[(a * places + b) * slices.length + i] = cells[a * known + b]!;
     }
   }
   return {
     changesByHour: byTime !== undefined,
-    periodFrom,
-    periodSlice,
-    periodAt: periodsAt(periodFrom),
+    periods: Int32Array.from([...timeline.flatMap((t) => [t.fromSec, t.slice]), NEVER, 0]),
+    periodAt: periodsAt(timeline.map((t) => t.fromSec)),
     slices: all,
+    sliceCount: slices.length,
   };
 }
 
-/** Which period holds at the beginning of each stretch of PERIOD_SPAN seconds from the first on. */
-function periodsAt(periodFrom: Int32Array): Int32Array {
-  const first = periodFrom[0] ?? 0;
-  const spans = Math.floor(((periodFrom.at(-1) ?? first) - first) / PERIOD_SPAN) + 1;
+function isNarrow(cells: ArrayLike<number>): boolean {
+  if (cells instanceof Uint16Array) return true;
+  for (let i = 0; i < cells.length; i++) if (cells[i]! >= 65_536) return false;
+  return true;
+}
+
+/** Which period holds at the beginning of each stretch from the first on. */
+function periodsAt(from: readonly number[]): Int32Array {
+  const first = from[0] ?? 0;
+  const spans = (((from.at(-1) ?? first) - first) >> PERIOD_SHIFT) + 1;
   let p = 0;
   return Int32Array.from({ length: spans }, (_, i) => {
-    while (p + 1 < periodFrom.length && periodFrom[p + 1]! <= first + i * PERIOD_SPAN) p++;
+    while (p + 1 < from.length && from[p + 1]! <= first + (i << PERIOD_SHIFT)) p++;
     return p;
   });
 }

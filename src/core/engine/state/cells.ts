@@ -67,5 +67,5 @@ export const USUAL = 1;
 /** Later but cheaper ways to be free that are remembered a position. What is beyond only makes an estimate too high, never a plan wrong. */
 export const WAYS = 4;
 
-/** Seconds of the stretches for which it is written down which period of travel by the hour holds at their beginning. */
-export const PERIOD_SPAN = 900;
+/** For stretches of 2 ** PERIOD_SHIFT seconds it is written down which period of travel by the hour holds at their beginning. */
+export const PERIOD_SHIFT = 10;

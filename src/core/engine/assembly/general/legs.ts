@@ -7,17 +7,16 @@ import {
   P_BREAK_LATEST,
   P_BREAK_LONG,
   P_PERIOD_AT,
-  P_PERIOD_FROM,
-  P_PERIOD_SLICE,
+  P_PERIODS,
   P_SLICES,
   P_VIA_BY,
   P_VIA_FROM,
   PERIOD_SPANS,
-  PERIODS,
   PLACES,
+  SLICES,
   WIDE_SLICES,
 } from '../../hot/table';
-import { AFTER, PERIOD_SPAN } from '../../state/cells';
+import { AFTER, PERIOD_SHIFT } from '../../state/cells';
 
 import { field, given, intAt, NEVER, pointer, travelSec } from '../memory';
 
@@ -25,7 +24,7 @@ import { field, given, intAt, NEVER, pointer, travelSec } from '../memory';
 
 /** Arrival over a leg [from × places + to] for somebody who leaves at `leave`. */
 export function arriveAt(leg: i32, leave: i32): i32 {
-  if (given(PERIODS) == 0) return leave + travelSec(leg);
+  if (given(SLICES) == 0) return leave + travelSec(leg);
   const places = given(PLACES);
   const known = given(KNOWN_PLACES);
   if (leg < known * places) return cross(leg, leave);
@@ -37,7 +36,7 @@ export function arriveAt(leg: i32, leave: i32): i32 {
 
 /** Latest moment at which to leave so as to arrive by `arrive`. */
 export function leaveBy(leg: i32, arrive: i32): i32 {
-  if (given(PERIODS) == 0) return arrive - travelSec(leg);
+  if (given(SLICES) == 0) return arrive - travelSec(leg);
   const places = given(PLACES);
   const known = given(KNOWN_PLACES);
   if (leg < known * places) return leaveCross(leg, arrive);
@@ -46,61 +45,81 @@ export function leaveBy(leg: i32, arrive: i32): i32 {
   return leaveCross(intAt(P_VIA_FROM, via) * places + by, leaveCross(by * places + (leg % places), arrive));
 }
 
-function periodAt(sec: i32): i32 {
-  const last = given(PERIODS) - 1;
-  const first = intAt(P_PERIOD_FROM, 0);
-  if (sec < first) return 0;
-  const span = min((sec - first) / PERIOD_SPAN, given(PERIOD_SPANS) - 1);
-  let p = intAt(P_PERIOD_AT, span);
-  while (p < last && intAt(P_PERIOD_FROM, p + 1) <= sec) p++;
-  return p;
+/* Two integers a period: from when on it holds, and its slice. One that never comes is last. */
+
+// @ts-ignore: decorator
+@inline
+function fromOf(period: usize): i32 {
+  return load<i32>(period);
+}
+
+const PERIOD_BYTES: usize = 8;
+
+function periodAt(sec: i32): usize {
+  const periods = pointer(P_PERIODS);
+  const since = sec - fromOf(periods);
+  if (since < 0) return periods;
+  const span = min(since >> PERIOD_SHIFT, given(PERIOD_SPANS) - 1);
+  let period = periods + <usize>intAt(P_PERIOD_AT, span) * PERIOD_BYTES;
+  while (fromOf(period + PERIOD_BYTES) <= sec) period += PERIOD_BYTES;
+  return period;
 }
 
 /** Seconds that a leg takes at the speeds of a period. */
 // @ts-ignore: decorator
 @inline
-function wholeOf(p: i32, leg: i32): i32 {
-  const places = given(PLACES);
-  const cell = <usize>intAt(P_PERIOD_SLICE, p) * <usize>(places * places) + <usize>leg;
+function wholeOf(period: usize, leg: i32): i32 {
+  const cell = <usize>leg * <usize>given(SLICES) + <usize>load<i32>(period, 4);
   return given(WIDE_SLICES)
     ? load<i32>(pointer(P_SLICES) + (cell << 2))
     : <i32>load<u16>(pointer(P_SLICES) + (cell << 1));
 }
 
 function cross(leg: i32, leave: i32): i32 {
-  const last = given(PERIODS) - 1;
-  let p = periodAt(leave);
-  const within = wholeOf(p, leg);
-  if (p == last || within <= intAt(P_PERIOD_FROM, p + 1) - leave) return leave + within;
+  const period = periodAt(leave);
+  const within = wholeOf(period, leg);
+  return within <= fromOf(period + PERIOD_BYTES) - leave ? leave + within : crossOn(leg, leave, period);
+}
+
+/** The same for a leg on which another period begins. */
+function crossOn(leg: i32, leave: i32, first: usize): i32 {
+  let period = first;
   let at = <f64>leave;
   let left: f64 = 1;
   while (true) {
-    const whole = <f64>wholeOf(p, leg);
-    const room = p == last ? Infinity : <f64>intAt(P_PERIOD_FROM, p + 1) - at;
+    const whole = <f64>wholeOf(period, leg);
+    const room = <f64>fromOf(period + PERIOD_BYTES) - at;
     // Guards against a hair above a whole second from the division below.
     if (left * whole <= room) return <i32>Math.ceil(at + left * whole - 1e-6);
     left -= room / whole;
-    p++;
-    at = <f64>intAt(P_PERIOD_FROM, p);
+    period += PERIOD_BYTES;
+    at = <f64>fromOf(period);
   }
 }
 
 function leaveCross(leg: i32, arrive: i32): i32 {
-  let p = periodAt(arrive);
-  const within = wholeOf(p, leg);
-  if (p == 0 || within <= arrive - intAt(P_PERIOD_FROM, p)) return arrive - within;
+  const period = periodAt(arrive);
+  const within = wholeOf(period, leg);
+  return within <= arrive - fromOf(period) || period == pointer(P_PERIODS)
+    ? arrive - within
+    : leaveCrossOn(leg, arrive, period);
+}
+
+function leaveCrossOn(leg: i32, arrive: i32, last: usize): i32 {
+  const first = pointer(P_PERIODS);
+  let period = last;
   let at = <f64>arrive;
   let left: f64 = 1;
   while (true) {
-    const whole = <f64>wholeOf(p, leg);
-    const room = p == 0 ? Infinity : at - <f64>intAt(P_PERIOD_FROM, p);
+    const whole = <f64>wholeOf(period, leg);
+    const room = period == first ? Infinity : at - <f64>fromOf(period);
     if (left * whole <= room) {
       at -= left * whole;
       break;
     }
     left -= room / whole;
-    at = <f64>intAt(P_PERIOD_FROM, p);
-    p--;
+    at = <f64>fromOf(period);
+    period -= PERIOD_BYTES;
   }
   let leave = <i32>Math.floor(at + 1e-6);
   while (cross(leg, leave) > arrive) leave--;

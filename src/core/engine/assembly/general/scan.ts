@@ -10,10 +10,10 @@ import {
   P_SEC_PRICE,
   P_SOFT_RATE,
   P_STANDING,
-  PERIODS,
   PLACES,
   PRICE_PER_M,
   SHIFTS,
+  SLICES,
 } from '../../hot/table';
 import { AT_PLACE, EASE, FREE, FROM, LAST, LATEST, LEG_M, LEG_SEC, ON_SITE, OPEN, PLACE, SOFT } from '../../state/cells';
 import { skips } from '../host';
@@ -65,7 +65,7 @@ export function scanOnLanes(v: i32, s: i32, slot: usize): void {
   const hasReach = byteAt(P_HAS_REACH, s) == 1;
   const isExact = byteAt(P_EXACT, s) == 1;
   // A delay may shrink on the way where driving changes with the hour.
-  const rate = given(PERIODS) > 0 || intAt(P_IS_SPLIT, s) == 1 ? 0 : floatAt(P_SOFT_RATE, s);
+  const rate = given(SLICES) > 0 || intAt(P_IS_SPLIT, s) == 1 ? 0 : floatAt(P_SOFT_RATE, s);
   let least = number(FOUND_PRICE);
   let before = beforeOf(s);
   let at = cellOf(s, 0);
