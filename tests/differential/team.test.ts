@@ -6,8 +6,6 @@ import { everyFeature, FEATURES, type Feature } from '../support/every-feature';
 import { buildProgram, type Helpers, hireHelpers, program } from '../support/team';
 
 const LINKED: readonly Feature[] = ['people', 'equipment', 'order', 'same-person'];
-/** Travel by the hour is not shared. */
-const SHARED = FEATURES.filter((feature) => feature !== 'time-of-day');
 
 let one: Helpers;
 let two: Helpers;
@@ -28,7 +26,7 @@ function expectRight(problem: Problem, plan: Parameters<typeof verifyPlan>[1]): 
 describe('a team', () => {
   it('plans what the checker accepts at its price, whatever features a problem has', () => {
     for (let seed = 1; seed <= 40; seed++) {
-      const features = SHARED.filter((_, i) => (seed * 7 + i * 5) % 3 === 0);
+      const features = FEATURES.filter((_, i) => (seed * 7 + i * 5) % 3 === 0);
       const problem = everyFeature(seed, { visits: 36, persons: 5, days: 2 }, features);
       const helpers = seed % 2 === 0 ? one : two;
       const { plan, constructedPrice, state } = helpers.solve(problem, { seed, iterations: 1200 });
@@ -40,7 +38,7 @@ describe('a team', () => {
 
   it('with all of them, and where shared limits leave hardly anything to divide', () => {
     for (let seed = 1; seed <= 6; seed++) {
-      const all = everyFeature(seed, { visits: 30, persons: 4, days: 2 }, SHARED);
+      const all = everyFeature(seed, { visits: 30, persons: 4, days: 2 }, FEATURES);
       expectRight(all, one.solve(all, { seed, iterations: 800 }).plan);
       const ids = all.shifts.map((s) => s.id);
       const shared = { ...all, limits: [{ id: 'everybody', shiftIds: ids, maxWorkSec: 200 * 3600 }] };
@@ -105,10 +103,9 @@ describe('a team', () => {
     await expect(gone).resolves.toHaveProperty('name', 'TypeError');
   });
 
-  it('is for large problems without travel by the hour', () => {
+  it('is for large problems', () => {
     const size = { visits: 410, persons: 8, days: 2 };
-    expect(isForTeam(everyFeature(1, size, ['rest', 'limits', 'fair-share']))).toBe(true);
+    expect(isForTeam(everyFeature(1, size, ['rest', 'limits', 'fair-share', 'time-of-day']))).toBe(true);
     expect(isForTeam(everyFeature(1, { ...size, visits: 390 }, []))).toBe(false);
-    expect(isForTeam(everyFeature(1, size, ['time-of-day']))).toBe(false);
   });
 });

@@ -29,6 +29,8 @@ export const SOFT = 11;
 /** 1 where being free that early in the lane has cost something (see `Lanes.cost`). */
 export const DIRTY_0 = 12;
 export const DIRTY_1 = 13;
+/** Seconds of the leg that leaves a position for somebody free as early as he can be, where driving changes with the hour. */
+export const LEG_NOW = 14;
 
 export const SLOT = 8;
 export const WINDOWS = 0;

@@ -28,9 +28,9 @@ export interface Invitation {
 /** Below so many visits a search does better to begin several times than to be shared. */
 const FEWEST_VISITS = 401;
 
-/** Whether several threads can work on one plan of this problem; travel by the hour is not shared. */
-export function isForTeam({ visits, travel }: Problem): boolean {
-  return visits.length >= FEWEST_VISITS && !travel.byTime;
+/** Whether several threads do better to work on one plan of this problem than each on its own. */
+export function isForTeam({ visits }: Problem): boolean {
+  return visits.length >= FEWEST_VISITS;
 }
 
 /** Searches with others, who are invited first. */

@@ -16,8 +16,9 @@ import {
   P_START_SEC,
   P_VISIT_AT,
   PLACES,
+  SLICES,
 } from '../../hot/table';
-import { CLASS, EASE, END, FREE, LATEST, ON_SITE, PLACE, SOFT, WAYS, WINDOWS } from '../../state/cells';
+import { CLASS, EASE, END, FREE, LATEST, LEG_NOW, ON_SITE, PLACE, SOFT, WAYS, WINDOWS } from '../../state/cells';
 import {
   beforeOf,
   byteAt,
@@ -37,7 +38,7 @@ import {
   slotOf,
 } from '../memory';
 import { latestReady, latestSoft, startAt, startPrice } from '../starts';
-import { freeBefore, freeBeforeHome, leaveBy, readyOver } from './legs';
+import { arriveAt, freeBefore, freeBeforeHome, leaveBy, readyOver } from './legs';
 
 /*
  * The lanes of a shift of the general kind, one for each number of breaks taken, so that a break may fall before any
@@ -74,6 +75,7 @@ export function fillLanesForward(s: i32, from: i32): void {
   const c = field(lineOf(s), CLASS);
   let row = intAt(P_ROW_OF, s) + from - 1;
   let at = cellOf(s, from - 1);
+  const changes = given(SLICES) > 0;
   if (from == 1) {
     const start = intAt(P_START_SEC, s);
     clear(row, breaks, hasSoft);
@@ -81,6 +83,7 @@ export function fillLanesForward(s: i32, from: i32): void {
     if (hasSoft) setFloat(P_LANE_COST, laneAt(row, 0), 0);
     setField(at, FREE, start);
   }
+  if (changes && n > 0 && field(at, FREE) < NEVER) noteLeg(at, field(at, FREE));
   for (let p = from; p <= n; p++) {
     const leg = legFrom(at);
     const own = p == 1 ? beforeOf(s) : 0;
@@ -102,7 +105,12 @@ export function fillLanesForward(s: i32, from: i32): void {
     let soonest = NEVER;
     for (let j = 0; j <= breaks; j++) soonest = min(soonest, intAt(P_LANE_FREE, laneAt(row, j)));
     setField(at, FREE, soonest);
+    if (changes && soonest < NEVER) noteLeg(at, soonest);
   }
+}
+
+function noteLeg(at: usize, free: i32): void {
+  setField(at, LEG_NOW, arriveAt(legFrom(at), free) - free);
 }
 
 function clear(row: i32, breaks: i32, hasSoft: bool): void {

@@ -15,7 +15,7 @@ import {
   SHIFTS,
   SLICES,
 } from '../../hot/table';
-import { AT_PLACE, EASE, FREE, FROM, LAST, LATEST, LEG_M, LEG_SEC, ON_SITE, OPEN, PLACE, SOFT } from '../../state/cells';
+import { AFTER, AT_PLACE, EASE, FREE, FROM, LAST, LATEST, LEG_M, LEG_NOW, LEG_SEC, ON_SITE, OPEN, PLACE, SOFT } from '../../state/cells';
 import { skips } from '../host';
 import {
   beforeOf,
@@ -38,7 +38,7 @@ import {
   travelSec,
 } from '../memory';
 import { siteAdded, staysWithinReach } from '../scan';
-import { arriveAt, workEndOver } from './legs';
+import { arriveAt } from './legs';
 import { pricedOnLanes } from './tail';
 
 /**
@@ -66,6 +66,7 @@ export function scanOnLanes(v: i32, s: i32, slot: usize): void {
   const isExact = byteAt(P_EXACT, s) == 1;
   // A delay may shrink on the way where driving changes with the hour.
   const rate = given(SLICES) > 0 || intAt(P_IS_SPLIT, s) == 1 ? 0 : floatAt(P_SOFT_RATE, s);
+  const changes = given(SLICES) > 0;
   let least = number(FOUND_PRICE);
   let before = beforeOf(s);
   let at = cellOf(s, 0);
@@ -83,12 +84,18 @@ export function scanOnLanes(v: i32, s: i32, slot: usize): void {
       if (price < least) {
         const begun = max(max(free, arriveAt(from * places + place, free - before)), open);
         const left = begun + duration;
-        const ready = p < n ? arriveAt(rowV + to, left) : workEndOver(line, left, rowV + to);
+        const arrive = arriveAt(rowV + to, left);
+        const ready = p < n ? arrive : max(left, arrive - field(line, AFTER));
+        if (changes) {
+          const legNow = n == 0 ? 0 : field(at, LEG_NOW);
+          price += <f64>(arriveAt(from * places + place, free) - free + arrive - left - legNow - (travelBack(rowV + from) + travelSec(rowV + to) - field(at, LEG_SEC))) * secPrice;
+        }
         const soft = field(next, SOFT);
         const beyond = max(begun - easeAtLeast, soft > -NEVER ? ready - soft : 0);
         if (
           begun <= last &&
           ready <= latest &&
+          price < least &&
           (beyond <= 0 || price + <f64>beyond * rate < least) &&
           (!hasReach || staysWithinReach(v, s, p))
         ) {
