@@ -38,7 +38,7 @@ import {
   slotOf,
 } from '../memory';
 import { latestReady, latestSoft, startAt, startPrice } from '../starts';
-import { arriveAt, freeBefore, freeBeforeHome, leaveBy, readyOver } from './legs';
+import { arriveAt, arriveFrom, freeBefore, freeBeforeHome, leaveBy, readyOver } from './legs';
 
 /*
  * The lanes of a shift of the general kind, one for each number of breaks taken, so that a break may fall before any
@@ -126,8 +126,9 @@ function goOn(s: i32, i: i32, free: i32, price: f64, leg: i32, own: i32, v: i32,
   const breaks = intAt(P_BREAK_COUNT, s);
   const hasSoft = given(HAS_SOFT) == 1;
   const on = field(slotOf(cell), ON_SITE);
+  const arrive = arriveFrom(free, leg, own);
   for (let j = i; j <= breaks; j++) {
-    const ready = readyOver(s, i, j, free, leg, own);
+    const ready = readyOver(s, i, j, free, leg, arrive);
     if (ready >= NEVER) return;
     const start = startAt(cell, ready);
     if (start >= NEVER) return;

@@ -142,13 +142,19 @@ function beforeBreak(k: i32, sec: i32): i32 {
   return intAt(P_BREAK_EARLIEST, k) > start ? -NEVER : min(start, intAt(P_BREAK_LATEST, k));
 }
 
+/** Arrival over a leg for somebody free at `free`, who may have driven `own` seconds of it on his own time before. */
+// @ts-ignore: decorator
+@inline
+export function arriveFrom(free: i32, leg: i32, own: i32): i32 {
+  return max(free, arriveAt(leg, free - own));
+}
+
 /**
  * Readiness after a leg on which breaks i..j−1 of a shift are taken, each before leaving or on arrival, whichever is
- * ready soonest. `own` is what may be driven on own time before `free` when no break comes first. NEVER when a break
- * would begin too late.
+ * ready soonest; `arrive` is the arrival without any. NEVER when a break would begin too late.
  */
-export function readyOver(s: i32, i: i32, j: i32, free: i32, leg: i32, own: i32): i32 {
-  let ready = max(free, arriveAt(leg, free - own));
+export function readyOver(s: i32, i: i32, j: i32, free: i32, leg: i32, arrive: i32): i32 {
+  let ready = arrive;
   if (i == j) return ready;
   const first = intAt(P_BREAK_FIRST, s);
   let best = NEVER;

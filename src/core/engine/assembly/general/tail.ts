@@ -33,7 +33,7 @@ import {
 } from '../memory';
 import { startAt, startPrice } from '../starts';
 import { laneAt, legFrom, visitOn } from './lanes';
-import { leaveForHome, readyOver, workEndOver } from './legs';
+import { arriveFrom, leaveForHome, readyOver, workEndOver } from './legs';
 
 /* What a day of the general kind costs in time: overtime, lateness, margins, at its best breaks. */
 
@@ -41,8 +41,10 @@ import { leaveForHome, readyOver, workEndOver } from './legs';
 export function canBeDriven(s: i32): bool {
   const row = intAt(P_ROW_OF, s);
   const leg = legFrom(cellOf(s, 0));
+  const start = intAt(P_START_SEC, s);
+  const arrive = arriveFrom(start, leg, beforeOf(s));
   for (let j = 0; j <= intAt(P_BREAK_COUNT, s); j++) {
-    const ready = readyOver(s, 0, j, intAt(P_START_SEC, s), leg, beforeOf(s));
+    const ready = readyOver(s, 0, j, start, leg, arrive);
     if (ready <= intAt(P_LANE_LATEST, laneAt(row + 1, j))) return true;
   }
   return false;
@@ -63,10 +65,11 @@ function tailFrom(s: i32, i: i32, p: i32, free: i32, leg: i32, limit: f64, own: 
   const on = field(slot, ON_SITE);
   const next = legFrom(cellOf(s, p));
   const breaks = intAt(P_BREAK_COUNT, s);
+  const arrive = arriveFrom(free, leg, own);
   let best = limit;
   let found = Infinity;
   for (let j = i; j <= breaks; j++) {
-    const ready = readyOver(s, i, j, free, leg, own);
+    const ready = readyOver(s, i, j, free, leg, arrive);
     if (ready >= NEVER) break;
     if (ready <= intAt(P_LANE_SOFT, laneAt(row, j))) return 0;
     if (ready > intAt(P_LANE_LATEST, laneAt(row, j))) continue;
@@ -140,10 +143,11 @@ function through(
 ): f64 {
   const slot = slotOf(cell);
   const breaks = intAt(P_BREAK_COUNT, s);
+  const arrive = arriveFrom(from, legTo, own);
   let best = limit;
   let found = Infinity;
   for (let j = i; j <= breaks; j++) {
-    const ready = readyOver(s, i, j, from, legTo, own);
+    const ready = readyOver(s, i, j, from, legTo, arrive);
     if (ready >= NEVER) break;
     const start = startAt(cell, ready);
     if (start >= NEVER) continue;
@@ -166,7 +170,7 @@ export function earliestOnLanes(v: i32, s: i32, p: i32): i32 {
   let ready = NEVER;
   for (let i = 0; i <= intAt(P_BREAK_COUNT, s); i++) {
     const free = intAt(P_LANE_FREE, laneAt(row, i));
-    if (free < NEVER) ready = min(ready, readyOver(s, i, i, free, leg, p == 0 ? beforeOf(s) : 0));
+    if (free < NEVER) ready = min(ready, arriveFrom(free, leg, p == 0 ? beforeOf(s) : 0));
   }
   return ready;
 }
