@@ -146,6 +146,13 @@ describe('engine against checker, every feature on', () => {
 });
 
 describe('cases that were wrong once', () => {
+  it('gives an iteration up where a day that rest ties to another could not be driven in between', () => {
+    const problem = everyFeature(6_002_323, { visits: 15, persons: 4, days: 2 });
+    const result = solve(problem, { seed: 6_002_323, budget: { kind: 'iterations', iterations: 120 } });
+    if (!result.ok) throw new Error('nothing is held');
+    expect(verifyPlan(problem, result.solution.plan)).toMatchObject({ violations: [], priceAgrees: true });
+  });
+
   it('prices a time tie that lies after its window closed', () => {
     const problem = randomProblem(528_029, { visits: 16, persons: 5, days: 2 });
     const result = solve(problem, { seed: 528_029, budget: { kind: 'iterations', iterations: 300 } });

@@ -1,3 +1,4 @@
+import { assert } from '../../base/assert';
 import type { Plan } from '../../model/plan';
 import type { Problem } from '../../model/problem';
 import { startAt } from '../evaluate/starts';
@@ -134,6 +135,7 @@ function takeApart(work: Workspace, group: number): void {
   const { links, routes, prep } = work;
   if (!links.groups[group]!.some((v) => prep.visitHeld[v])) {
     takeOutGroup(work, group, -1);
+    assert(!work.isStuck, 'what is held can be driven without the others');
     return;
   }
   for (const v of links.groups[group]!) {

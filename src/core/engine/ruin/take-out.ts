@@ -1,4 +1,3 @@
-import { assert } from '../../base/assert';
 import { NEVER } from '../prepare/prepared';
 import { positionOf, removeAt } from '../state/edit';
 import { pin } from '../state/pins';
@@ -54,8 +53,23 @@ export function takeOutGroup(work: Workspace, group: number, open: number): void
   }
 }
 
-/** The last resort where the visits that stay cannot be driven without those taken out: all go. */
+/**
+ * The last resort where the visits that stay cannot be driven without those taken out: all go, also from days next to
+ * it that the rest between them ties to it. Where even that does not help, the iteration is to be given up.
+ */
 export function emptyOut(work: Workspace, s: number): void {
+  const { routes, prep } = work;
+  if (takeAllOut(work, s)) return;
+  for (const t of [...prep.restBefore[s]!, ...prep.restAfter[s]!]) {
+    if (routes.count[t] === 0) continue;
+    touch(work, t);
+    takeAllOut(work, t);
+  }
+  if (!refresh(work, s)) work.isStuck = true;
+}
+
+/** Takes out everything of a shift that may go; returns whether the rest can be driven. */
+function takeAllOut(work: Workspace, s: number): boolean {
   const { routes, prep } = work;
   for (let p = routes.count[s]!; p >= 1; p--) {
     const v = routes.visitAt[routes.rowOf[s]! + p];
@@ -64,14 +78,5 @@ export function emptyOut(work: Workspace, s: number): void {
     if (group >= 0) takeOutGroup(work, group, s);
     else remove(work, s, p, v);
   }
-  const isPossible = refresh(work, s);
-  work.isStuck ||= !isPossible && hasForeign(work, s);
-  assert(isPossible || work.isStuck, `what is held on shift ${s} can be driven`);
-}
-
-/** Whether linked visits that somebody else moves at present are on a shift. */
-function hasForeign({ routes, isOwn }: Workspace, s: number): boolean {
-  const row = routes.rowOf[s]! + 1;
-  for (let p = 0; p < routes.count[s]!; p++) if (isOwn[routes.visitAt[row + p]!] === 0) return true;
-  return false;
+  return refresh(work, s);
 }
