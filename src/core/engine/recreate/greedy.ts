@@ -63,9 +63,29 @@ function addNearbyLoose(work: Workspace, list: Int32Array, n: number, seed: numb
     }
     return n;
   }
+  if (work.sharedKind >= 0) return addLooseOfKind(work, list, n, limit, isListed);
   for (let i = 0; i < prep.neighbourCount && n < limit; i++) {
     const v = prep.neighbours[seed * prep.neighbourCount + i]!;
     if (loose.at[v] !== -1 && work.isOwn[v] === 1 && !isListed(v)) list[n++] = v;
+  }
+  return n;
+}
+
+/** The same for loose ends that need the equipment which others have just given back, from a random one on. */
+function addLooseOfKind(
+  work: Workspace,
+  list: Int32Array,
+  listed: number,
+  limit: number,
+  isListed: (v: number) => boolean,
+): number {
+  const { prep, links, loose } = work;
+  const from = work.random.below(loose.count);
+  let n = listed;
+  for (let i = 0; i < loose.count && n < limit; i++) {
+    const v = loose.list[(from + i) % loose.count]!;
+    if (prep.leadOf[v] !== v || work.isOwn[v] === 0 || isListed(v)) continue;
+    if (links.kindsOf[v]!.includes(work.sharedKind)) list[n++] = v;
   }
   return n;
 }

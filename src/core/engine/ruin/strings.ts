@@ -1,6 +1,7 @@
 import { positionOf } from '../state/edit';
 import { isTouched, touch, type Workspace } from '../state/workspace';
 import { takeOutBetween } from './take-out';
+import { ruinUnits } from './units';
 
 const AVERAGE_REMOVED = 10;
 const LONGEST_STRING = 10;
@@ -19,6 +20,8 @@ const TRIES = 12;
 export function ruinStrings(work: Workspace): number {
   const { prep, routes, random } = work;
   const seed = drawSeed(work);
+  work.sharedKind = work.links.hasLinks ? ruinUnits(work, seed) : -1;
+  if (work.sharedKind >= 0) return seed;
   const average = averageStops(work);
   const longest = Math.min(LONGEST_STRING, Math.max(1, average));
   const most = (4 * AVERAGE_REMOVED) / (1 + longest) - 1;

@@ -59,6 +59,8 @@ export interface Workspace {
   readonly isOwn: Uint8Array;
   /** Set when a shift cannot be driven without visits that were taken out: the iteration is to be given up. */
   isStuck: boolean;
+  /** Kind of equipment whose holders were taken out, −1 for none: then loose ends that need it are tried, not those nearby. */
+  sharedKind: number;
   /** Near which visit iterations begin, and for how many more. */
   readonly focus: { at: number; left: number };
 }
@@ -152,6 +154,7 @@ export function createWorkspace(
     seeds: movable,
     isOwn: new Uint8Array(prep.visits).fill(1),
     isStuck: false,
+    sharedKind: -1,
     focus: { at: 0, left: 0 },
   };
   for (let s = 0; s < shifts; s++) routes.hot.refresh(s);
