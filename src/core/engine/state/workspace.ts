@@ -88,7 +88,7 @@ export function createWorkspace(
     routes,
     near,
     {
-      scanWithFetch: (v, s) => scanWithFetch(routes, v, s),
+      scanWithFetch: (v, s) => scanWithFetch(prep, routes, v, s),
       skips,
       hasRoom: (v, s) => (hasRoom(prep, routes, v, s) ? 1 : 0),
       drawBlink,
