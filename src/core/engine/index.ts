@@ -114,7 +114,7 @@ export function solve(given: Problem, options: SolveOptions): SolveResult {
       : search(work, recreate, steps, budget, watch);
   const { stop, state } = found;
   const claim: Claim = options.prove
-    ? prove(problem, prep, {
+    ? prove(prep, {
         ...options.prove,
         found,
         shouldStop,
@@ -146,7 +146,7 @@ function prepared(
 ): { problem: Problem; prep: ReturnType<typeof prepare> } {
   const listed = listedByNearness(given, allocate);
   const prep = prepare(listed, allocate);
-  return { problem: { ...listed, travel: { ...listed.travel, durationSec: [], distanceM: [] } }, prep };
+  return { problem: { ...listed, travel: { durationSec: [], distanceM: [] } }, prep };
 }
 
 /** The numbers of the visits in the order of the problem as it was given. */

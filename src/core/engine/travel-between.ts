@@ -1,5 +1,6 @@
 import type { Problem, TravelMatrix } from '../model/problem';
 import { type Allocate, ANYWHERE } from './hot/memory';
+import { isNarrow } from './narrow';
 
 /** Travel between some of a problem's places, in their order; metres only where something hangs on them. */
 export function travelBetween(
@@ -30,10 +31,10 @@ function between(
   const size = columns.length * columns.length;
   // Large matrices come packed; a loop over one kind of array is many times as fast as one over any.
   if (cells instanceof Uint16Array) return pickPacked(cells, n, columns, allocate.uint16(size));
-  const out = new Int32Array(size);
+  const out = isNarrow(cells) ? allocate.uint16(size) : new Int32Array(size);
   let at = 0;
   for (const a of columns) for (const b of columns) out[at++] = cells[a * n + b]!;
-  return out.every((c) => c < 65_536) ? Uint16Array.from(out) : out;
+  return out;
 }
 
 function pickPacked(cells: Uint16Array, n: number, columns: Int32Array, out: Uint16Array): Uint16Array {

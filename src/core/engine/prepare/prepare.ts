@@ -29,7 +29,7 @@ export function prepare(
   const parts = partsOf(problem);
   const { visits, leadOf } = parts;
   const placeIx = new Map(problem.places.map((p, i) => [p.id, i]));
-  const travel = prepareTravel(problem, placeIx);
+  const travel = prepareTravel(problem, placeIx, allocate);
   const visitPlace = Int32Array.from(visits, (v) => {
     const ix = placeIx.get(v.placeId);
     assert(ix !== undefined, `place ${v.placeId} is known`);

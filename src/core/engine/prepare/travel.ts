@@ -1,4 +1,6 @@
 import type { Problem, Shift, TravelByTime } from '../../model/problem';
+import type { Allocate } from '../hot/memory';
+import { isNarrow } from '../narrow';
 import { PERIOD_SHIFT } from '../state/cells';
 import { NEVER, type Prepared, type TravelCells } from './prepared';
 
@@ -22,7 +24,11 @@ export type PreparedTravel = Pick<
 >;
 
 /** Travel in dense form, with one more place for each "start by way of where parts are fetched". */
-export function prepareTravel(problem: Problem, placeIx: ReadonlyMap<string, number>): PreparedTravel {
+export function prepareTravel(
+  problem: Problem,
+  placeIx: ReadonlyMap<string, number>,
+  allocate: Allocate,
+): PreparedTravel {
   const { shifts, travel, prices } = problem;
   const known = problem.places.length;
   const vias = viasOf(shifts, placeIx, known);
@@ -38,7 +44,7 @@ export function prepareTravel(problem: Problem, placeIx: ReadonlyMap<string, num
     travelBack,
     travelM,
     travelMBack: needsM ? transposed(travelM, places) : travelBack,
-    ...byHour(travel.byTime, known, places),
+    ...byHour(travel.byTime, known, places, allocate),
     viaFrom: Int32Array.from(vias.list, (via) => via.from),
     viaBy: Int32Array.from(vias.list, (via) => via.by),
     shiftFrom: Int32Array.from(shifts, (s) => placeIx.get(s.startPlaceId)!),
@@ -117,11 +123,11 @@ function isSymmetric(cells: TravelCells, places: number): boolean {
 }
 
 /** Travel by the hour over the wider matrix, whose last rows, ways by way of a place, are driven as two legs. */
-function byHour(byTime: TravelByTime | undefined, known: number, places: number) {
+function byHour(byTime: TravelByTime | undefined, known: number, places: number, allocate: Allocate) {
   const timeline = byTime?.timeline ?? [];
   const slices = byTime?.slices ?? [];
   const size = slices.length * places * places;
-  const all = slices.every(isNarrow) ? new Uint16Array(size) : new Int32Array(size);
+  const all = slices.every(isNarrow) ? allocate.uint16(size) : new Int32Array(size);
   for (const [i, cells] of slices.entries()) {
     for (let a = 0; a < known; a++) {
       for (let b = 0; b < known; b++) all[(a * places + b) * slices.length + i] = cells[a * known + b]!;
@@ -134,12 +140,6 @@ function byHour(byTime: TravelByTime | undefined, known: number, places: number)
     slices: all,
     sliceCount: slices.length,
   };
-}
-
-function isNarrow(cells: ArrayLike<number>): boolean {
-  if (cells instanceof Uint16Array) return true;
-  for (let i = 0; i < cells.length; i++) if (cells[i]! >= 65_536) return false;
-  return true;
 }
 
 /** Which period holds at the beginning of each stretch from the first on. */

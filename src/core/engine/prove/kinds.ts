@@ -32,11 +32,16 @@ export interface Kind {
 }
 
 /** A copy of the problem in which travel never takes longer than at its quickest hour. */
-export function atQuickest(prep: Prepared, slices: readonly ArrayLike<number>[], known: number): Prepared {
+export function atQuickest(prep: Prepared): Prepared {
+  const { slices, sliceCount, places } = prep;
   const travelSec = Int32Array.from(prep.travelSec);
+  // Ways by way of a place, which come last, are not written down by the hour.
+  const known = places - prep.viaFrom.length;
   for (let a = 0; a < known; a++) {
-    for (let b = 0; b < known; b++) {
-      travelSec[a * prep.places + b] = Math.min(...slices.map((slice) => slice[a * known + b]!));
+    for (let cell = a * places; cell < a * places + known; cell++) {
+      let least: number = NEVER;
+      for (let i = 0; i < sliceCount; i++) least = Math.min(least, slices[cell * sliceCount + i]!);
+      travelSec[cell] = least;
     }
   }
   return { ...prep, changesByHour: false, travelSec };

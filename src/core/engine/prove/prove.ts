@@ -1,5 +1,4 @@
 import { createRandom } from '../../base/random';
-import type { Problem } from '../../model/problem';
 import type { Annealing } from '../accept/annealing';
 import { takeDays } from '../days/in-hand';
 import { createMetDays, type MetDays, noteTouched } from '../days/met';
@@ -40,7 +39,6 @@ export interface Claim {
 
 /** Proves the optimum of a small problem, or a lower bound of a larger one, as far as the seconds allow. */
 export function prove(
-  problem: Problem,
   prep: ReturnType<typeof prepare>,
   options: ProveOptions & {
     readonly found: { readonly best: Snapshot; readonly bestPrice: number };
@@ -56,9 +54,8 @@ export function prove(
   const until = now() + seconds * 1000;
   const proven = proveByEnumeration(prep, () => now() > until || shouldStop());
   if (proven) return { bound: proven.price, proven };
-  const { byTime } = problem.travel;
   // With parts to fetch and travel by the hour, the quickest way round is not known; nothing is claimed.
-  if (!linear || (byTime && prep.needsFetch !== null)) return { bound: null, proven: null };
+  if (!linear || (prep.changesByHour && prep.needsFetch !== null)) return { bound: null, proven: null };
   const met = options.met ?? createMetDays(prep);
   met.isModelled.fill(0);
   if (met.count < RICH && isSeparable(prep)) {
@@ -75,7 +72,7 @@ export function prove(
       shouldStop,
     );
   }
-  const { bound, days } = lowerBound(byTime ? atQuickest(prep, byTime.slices, problem.places.length) : prep, {
+  const { bound, days } = lowerBound(prep.changesByHour ? atQuickest(prep) : prep, {
     linear,
     seconds: Math.max(0, until - now()) / 1000,
     now,
