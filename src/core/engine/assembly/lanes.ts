@@ -61,6 +61,7 @@ import {
 } from './memory';
 import { overBreak } from './price';
 import { latestReady, latestSoft, startAt, startPrice, within } from './starts';
+import { dropWays, keepWay } from './ways';
 
 /*
  * The lanes of a usual shift (forward time slack: Savelsbergh, "The vehicle routing problem with time windows:
@@ -187,45 +188,16 @@ function addWay(row: i32, free: i32, price: f64): void {
   if (known >= NEVER || (free <= known && price <= cost)) {
     foundFree = free;
     setFloat(P_COST_1, row, price);
-    if (known < NEVER) dropDominated(row, free, price);
+    if (known < NEVER) dropWays(P_WAY_COUNT, P_WAY_FREE, P_WAY_COST, row, free, price);
     return;
   }
   if (free >= known && price >= cost) return;
   if (free < known) {
     foundFree = free;
     setFloat(P_COST_1, row, price);
-    dropDominated(row, free, price);
-    addExtra(row, known, cost);
-  } else addExtra(row, free, price);
-}
-
-function addExtra(row: i32, free: i32, price: f64): void {
-  const first = row * WAYS;
-  const count = byteAt(P_WAY_COUNT, row);
-  for (let x = first; x < first + count; x++) {
-    if (intAt(P_WAY_FREE, x) <= free && floatAt(P_WAY_COST, x) <= price) return;
-  }
-  dropDominated(row, free, price);
-  const kept = byteAt(P_WAY_COUNT, row);
-  if (kept == WAYS) return;
-  setInt(P_WAY_FREE, first + kept, free);
-  setFloat(P_WAY_COST, first + kept, price);
-  store<u8>(pointer(P_WAY_COUNT) + <usize>row, <u8>(kept + 1));
-}
-
-function dropDominated(row: i32, free: i32, price: f64): void {
-  const first = row * WAYS;
-  const count = byteAt(P_WAY_COUNT, row);
-  let kept = first;
-  for (let x = first; x < first + count; x++) {
-    const own = intAt(P_WAY_FREE, x);
-    const cost = floatAt(P_WAY_COST, x);
-    if (own >= free && cost >= price) continue;
-    setInt(P_WAY_FREE, kept, own);
-    setFloat(P_WAY_COST, kept, cost);
-    kept++;
-  }
-  store<u8>(pointer(P_WAY_COUNT) + <usize>row, <u8>(kept - first));
+    dropWays(P_WAY_COUNT, P_WAY_FREE, P_WAY_COST, row, free, price);
+    keepWay(P_WAY_COUNT, P_WAY_FREE, P_WAY_COST, row, known, cost);
+  } else keepWay(P_WAY_COUNT, P_WAY_FREE, P_WAY_COST, row, free, price);
 }
 
 /** Latest moment to be free for a leg home, the break still to take. */

@@ -138,18 +138,22 @@ function noteMoment(begin: i32, cell: i32, price: f64, most: i32, found: i32): i
   let k = 0;
   while (k < found && (intAt(P_MOMENT_AT, 2 * k) != begin || intAt(P_MOMENT_AT, 2 * k + 1) != cell)) k++;
   if (k < found && price >= floatAt(P_MOMENT_PRICE, k)) return found;
-  const count = k < found ? found : min(found + 1, most);
-  if (k == most) k--;
-  while (k > 0 && price < floatAt(P_MOMENT_PRICE, k - 1)) {
-    setInt(P_MOMENT_AT, 2 * k, intAt(P_MOMENT_AT, 2 * k - 2));
-    setInt(P_MOMENT_AT, 2 * k + 1, intAt(P_MOMENT_AT, 2 * k - 1));
-    setFloat(P_MOMENT_PRICE, k, floatAt(P_MOMENT_PRICE, k - 1));
-    k--;
+  keepInOrder(P_MOMENT_AT, P_MOMENT_PRICE, min(k, most - 1), begin, cell, price);
+  return k < found ? found : min(found + 1, most);
+}
+
+/** Moves what is dearer down from place k of a list of pairs and their prices, and puts a pair in. */
+function keepInOrder(pairs: i32, prices: i32, k: i32, first: i32, second: i32, price: f64): void {
+  let at = k;
+  while (at > 0 && price < floatAt(prices, at - 1)) {
+    setInt(pairs, 2 * at, intAt(pairs, 2 * at - 2));
+    setInt(pairs, 2 * at + 1, intAt(pairs, 2 * at - 1));
+    setFloat(prices, at, floatAt(prices, at - 1));
+    at--;
   }
-  setInt(P_MOMENT_AT, 2 * k, begin);
-  setInt(P_MOMENT_AT, 2 * k + 1, cell);
-  setFloat(P_MOMENT_PRICE, k, price);
-  return count;
+  setInt(pairs, 2 * at, first);
+  setInt(pairs, 2 * at + 1, second);
+  setFloat(prices, at, price);
 }
 
 /**
@@ -186,18 +190,8 @@ function noteTaker(s: i32, p: i32, price: f64, most: i32, found: i32): i32 {
   let k = 0;
   while (k < found && intAt(P_SHIFT_PERSON, intAt(P_TAKER_AT, 2 * k)) != person) k++;
   if (k < found && price >= floatAt(P_TAKER_PRICE, k)) return found;
-  const count = k < found ? found : min(found + 1, most);
-  if (k == most) k--;
-  while (k > 0 && price < floatAt(P_TAKER_PRICE, k - 1)) {
-    setInt(P_TAKER_AT, 2 * k, intAt(P_TAKER_AT, 2 * k - 2));
-    setInt(P_TAKER_AT, 2 * k + 1, intAt(P_TAKER_AT, 2 * k - 1));
-    setFloat(P_TAKER_PRICE, k, floatAt(P_TAKER_PRICE, k - 1));
-    k--;
-  }
-  setInt(P_TAKER_AT, 2 * k, s);
-  setInt(P_TAKER_AT, 2 * k + 1, p);
-  setFloat(P_TAKER_PRICE, k, price);
-  return count;
+  keepInOrder(P_TAKER_AT, P_TAKER_PRICE, min(k, most - 1), s, p, price);
+  return k < found ? found : min(found + 1, most);
 }
 
 /** A scan of shift s for v as if it could begin at one moment only. */

@@ -38,6 +38,7 @@ import {
   slotOf,
 } from '../memory';
 import { latestReady, latestSoft, startAt, startPrice } from '../starts';
+import { dropWays, keepWay } from '../ways';
 import { arriveAt, arriveFrom, freeBefore, freeBeforeHome, leaveBy, readyOver } from './legs';
 
 /*
@@ -148,45 +149,16 @@ function addWay(lane: i32, free: i32, price: f64): void {
   if (known >= NEVER || (free <= known && price <= cost)) {
     setInt(P_LANE_FREE, lane, free);
     setFloat(P_LANE_COST, lane, price);
-    if (known < NEVER) dropDominated(lane, free, price);
+    if (known < NEVER) dropWays(P_LANE_WAY_COUNT, P_LANE_WAY_FREE, P_LANE_WAY_COST, lane, free, price);
     return;
   }
   if (free >= known && price >= cost) return;
   if (free < known) {
     setInt(P_LANE_FREE, lane, free);
     setFloat(P_LANE_COST, lane, price);
-    dropDominated(lane, free, price);
-    addExtra(lane, known, cost);
-  } else addExtra(lane, free, price);
-}
-
-function addExtra(lane: i32, free: i32, price: f64): void {
-  const first = lane * WAYS;
-  const count = byteAt(P_LANE_WAY_COUNT, lane);
-  for (let x = first; x < first + count; x++) {
-    if (intAt(P_LANE_WAY_FREE, x) <= free && floatAt(P_LANE_WAY_COST, x) <= price) return;
-  }
-  dropDominated(lane, free, price);
-  const kept = byteAt(P_LANE_WAY_COUNT, lane);
-  if (kept == WAYS) return;
-  setInt(P_LANE_WAY_FREE, first + kept, free);
-  setFloat(P_LANE_WAY_COST, first + kept, price);
-  store<u8>(pointer(P_LANE_WAY_COUNT) + <usize>lane, <u8>(kept + 1));
-}
-
-function dropDominated(lane: i32, free: i32, price: f64): void {
-  const first = lane * WAYS;
-  const count = byteAt(P_LANE_WAY_COUNT, lane);
-  let kept = first;
-  for (let x = first; x < first + count; x++) {
-    const own = intAt(P_LANE_WAY_FREE, x);
-    const cost = floatAt(P_LANE_WAY_COST, x);
-    if (own >= free && cost >= price) continue;
-    setInt(P_LANE_WAY_FREE, kept, own);
-    setFloat(P_LANE_WAY_COST, kept, cost);
-    kept++;
-  }
-  store<u8>(pointer(P_LANE_WAY_COUNT) + <usize>lane, <u8>(kept - first));
+    dropWays(P_LANE_WAY_COUNT, P_LANE_WAY_FREE, P_LANE_WAY_COST, lane, free, price);
+    keepWay(P_LANE_WAY_COUNT, P_LANE_WAY_FREE, P_LANE_WAY_COST, lane, known, cost);
+  } else keepWay(P_LANE_WAY_COUNT, P_LANE_WAY_FREE, P_LANE_WAY_COST, lane, free, price);
 }
 
 /** Backward from position `to` on; from the end where `to` is the last stop. */
