@@ -4,6 +4,7 @@ import type { Plan } from '../model/plan';
 import type { Problem } from '../model/problem';
 import { indexProblem } from '../travel/problem-index';
 import type { Annealing } from './accept/annealing';
+import { repairHeat, searchHeat } from './accept/heat';
 import { constructCheapest, constructionOrder } from './construct/start';
 import { type HeldConflict, heldConflict, takeOver } from './construct/take-over';
 import { createMetDays, noteTouched } from './days/met';
@@ -15,7 +16,7 @@ import { prepare } from './prepare/prepare';
 import { type Claim, type ProveOptions, prove } from './prove/prove';
 import { createRecreate } from './recreate/greedy';
 import { createSortKeys } from './recreate/order';
-import { focusOnLoose, repairAnnealing } from './repair';
+import { focusOnLoose } from './repair';
 import { type Budget, type SearchState, type StopReason, search } from './search';
 import type { Snapshot } from './state/edit';
 import { createWorkspace, type Workspace } from './state/workspace';
@@ -37,7 +38,7 @@ export interface SolveOptions {
   readonly start?: Plan | undefined;
   /** The start is good but for what is loose in it: change little, and only near that. */
   readonly repair?: boolean | undefined;
-  /** Temperatures in micros; by default they follow from the price of travel. */
+  /** Temperatures in micros; by default they follow from what the first plan costs. */
   readonly annealing?: Annealing | undefined;
   /** In which order the first plan takes the visits: hardest first (default), or as the problem lists them. */
   readonly firstPlan?: 'hardest-first' | 'as-listed' | undefined;
@@ -64,8 +65,6 @@ export interface Solution {
 
 export type SolveResult = { ok: true; solution: Solution } | { ok: false; conflict: HeldConflict };
 
-const HOUR = 3600;
-
 /** Builds a plan and improves it until the budget is used or somebody stops it. Deterministic by seed and iterations. */
 export function solve(given: Problem, options: SolveOptions): SolveResult {
   const index = indexProblem(given);
@@ -90,8 +89,8 @@ export function solve(given: Problem, options: SolveOptions): SolveResult {
   const conflict = heldConflict(work, problem);
   if (conflict) return { ok: false, conflict };
   const constructedPrice = work.price;
-  const usual = defaultAnnealing(work, problem);
-  const own = options.repair ? repairAnnealing(usual, problem.prices.travelPerSec) : usual;
+  const usual = searchHeat(work);
+  const own = options.repair ? repairHeat(usual) : usual;
   const annealing = options.annealing ?? own;
   const { linear } = options;
   const met = linear && isSeparable(prep) ? createMetDays(prep) : null;
@@ -119,7 +118,7 @@ export function solve(given: Problem, options: SolveOptions): SolveResult {
         found,
         shouldStop,
         met,
-        annealing: repairAnnealing(usual, problem.prices.travelPerSec),
+        annealing: repairHeat(usual),
       })
     : { bound: null, proven: null };
   const { bound, proven } = claim;
@@ -159,20 +158,4 @@ function asListed(given: Problem, problem: Problem, sourceOf: Int32Array): numbe
 /** Cheapest insertion in the order of the problem and nothing else: how a careful person fills a week by hand. */
 export function insertCheapest(problem: Problem): SolveResult {
   return solve(problem, { seed: 1, budget: { kind: 'iterations', iterations: 0 }, firstPlan: 'as-listed' });
-}
-
-/** From a third of an hour of driving down to a few seconds; scaled to the legs where time has no price. */
-function defaultAnnealing(work: Workspace, problem: Problem): Annealing {
-  const { prices } = problem;
-  const perHour = prices.travelPerSec * HOUR;
-  const leg = (work.price - loosePrice(work)) / Math.max(1, work.prep.visits);
-  const unit = perHour > 0 && prices.travelPerM === 0 ? Math.min(perHour, leg * 2) : leg;
-  const startPrice = Math.max(1, unit);
-  return { startPrice, endPrice: startPrice / 100 };
-}
-
-function loosePrice(work: Workspace): number {
-  let sum = 0;
-  for (let i = 0; i < work.loose.count; i++) sum += work.prep.visitUnplannedPrice[work.loose.list[i]!]!;
-  return sum;
 }

@@ -1,11 +1,9 @@
 import type { Plan } from '../model/plan';
 import type { Problem, Visit } from '../model/problem';
-import type { Annealing } from './accept/annealing';
 import type { Workspace } from './state/workspace';
 
 /** Visits around each loose end at which a repair begins its iterations. */
 const AROUND = 5;
-const MINUTE = 60;
 
 /** The problem with a plan as its base: whoever gets another person or day than there costs `changedPrice` micros, and another time what the problem's prices say. */
 export function withBase(problem: Problem, plan: Plan, changedPrice: number): Problem {
@@ -42,10 +40,4 @@ export function focusOnLoose(work: Workspace): void {
   }
   const seeds = work.movable.filter((v) => near.has(v));
   if (seeds.length > 0) work.seeds = seeds;
-}
-
-/** A repair starts cool: ten minutes of travel down to one, so that what is good is not broken up. */
-export function repairAnnealing(whole: Annealing, travelPerSec: number): Annealing {
-  if (travelPerSec === 0) return { startPrice: whole.startPrice / 6, endPrice: whole.endPrice };
-  return { startPrice: 10 * MINUTE * travelPerSec, endPrice: MINUTE * travelPerSec };
 }
