@@ -19,7 +19,7 @@ import { createSortKeys } from './recreate/order';
 import { focusOnLoose } from './repair';
 import { type Budget, type SearchState, type StopReason, search } from './search';
 import type { Snapshot } from './state/edit';
-import { createWorkspace, type Workspace } from './state/workspace';
+import { createWorkspace } from './state/workspace';
 import { stepsFor } from './steps';
 import { type Invitation, lead } from './team/team';
 import { toPlan } from './to-plan';

@@ -1,10 +1,5 @@
 /* What the loops ask of the engine outside: rare, and not worth a second version. */
 
-/** Scans a shift that fetches nothing yet for a visit that needs it to, and leaves the place in the table. */
-// @ts-ignore: decorator
-@external('host', 'scanWithFetch')
-export declare function scanWithFetch(v: i32, s: i32): void;
-
 /** Whether to pass over a place that was priced before its moments are known. */
 // @ts-ignore: decorator
 @external('host', 'skips')

@@ -50,6 +50,8 @@ import {
   setInt,
   slotOf,
   travelBack,
+  travelM,
+  travelMBack,
   travelSec,
 } from './memory';
 import { scanPositions } from './scan';
@@ -122,8 +124,11 @@ function momentsOn(v: i32, s: i32, from: i32, to: i32, most: i32, noted: i32): i
     else if (field(at, FREE) < NEVER) ready = field(at, FREE) + t1 - (p == 0 ? min(t1, beforeOf(s)) : 0);
     if (ready > last) return found;
     const t2 = travelSec(rowV + field(at + CELL_BYTES, PLACE));
-    const price =
-      standing + <f64>(t1 + t2 - field(at, LEG_SEC)) * secPrice - (perM > 0 ? <f64>field(at, LEG_M) * perM : 0);
+    let price = standing + <f64>(t1 + t2 - field(at, LEG_SEC)) * secPrice;
+    if (perM > 0) {
+      const to = rowV + field(at + CELL_BYTES, PLACE);
+      price += <f64>(travelMBack(rowV + field(at, PLACE)) + travelM(to) - field(at, LEG_M)) * perM;
+    }
     if (price >= dearest) continue;
     const begin = startAt(cell, max(ready, from));
     if (begin >= NEVER || begin > to) continue;

@@ -55,7 +55,10 @@ import { canBeDriven, priceInTime } from './general/tail';
 import { fillBackward, fillForward } from './lanes';
 import { CELL_BYTES, byteAt, cellOf, countOf, field, floatAt, given, intAt, lineOf, number, pointer, setField, setFloat, setGiven, setInt, setNumber, slotOf, travelM, travelSec } from './memory';
 import { dayPenalty, isPossible } from './price';
-import { isLegWithinReach } from './scan';
+import { isFirstToFetch, isLegWithinReach } from './scan';
+
+/** 1 while a route is laid by way of where parts are fetched although none of its visits needs them. */
+let goesByParts: i32 = 0;
 
 /**
  * Recomputes everything that follows from a route's sequence; false when the day cannot be done, and then its price
@@ -71,6 +74,14 @@ export function refresh(s: i32): bool {
     fillBackward(s, countOf(s));
   }
   return judge(s, legs);
+}
+
+/** The same for a route that fetches nothing, as if it did; it is to be refreshed again. */
+export function refreshByParts(s: i32): bool {
+  goesByParts = 1;
+  const isPossible = refresh(s);
+  goesByParts = 0;
+  return isPossible;
 }
 
 /** What a filled route costs, its sums in the table and the price of its legs at hand; false when it cannot be done. */
@@ -106,7 +117,7 @@ function isWithinReach(s: i32): bool {
  * is worked out. `fromRow` is where the route lay before, its own row if it has not been moved.
  */
 export function insertVisit(v: i32, s: i32, p: i32, fromRow: i32): bool {
-  if (countOf(s) < 2 || given(HAS_SITES) == 1 || pointer(P_NEEDS_FETCH) != 0) return refresh(s);
+  if (countOf(s) < 2 || given(HAS_SITES) == 1 || isFirstToFetch(v, s)) return refresh(s);
   const isGeneral = field(lineOf(s), KIND) == GENERAL;
   if (!isGeneral && byteAt(P_EXACT, s) == 0 && byteAt(P_HAS_REACH, s) == 0) return insertUsual(v, s, p, fromRow);
   moveRow(pointer(P_CELLS), CELL_BYTES, intAt(P_ROW_OF, s), fromRow, p, countOf(s) - p);
@@ -159,6 +170,8 @@ function insertUsual(v: i32, s: i32, p: i32, fromRow: i32): bool {
   setField(next, LEG_SEC, secOn);
   setInt(P_TRAVEL_TOTAL, s, intAt(P_TRAVEL_TOTAL, s) + driven);
   setInt(P_LOAD, s, intAt(P_LOAD, s) + field(slot, DEMAND));
+  const needs = pointer(P_NEEDS_FETCH);
+  if (needs != 0) setInt(P_FETCHES, s, intAt(P_FETCHES, s) + byteAt(P_NEEDS_FETCH, v * given(SHIFTS) + s));
   setInt(P_VISIT_SEC, s, intAt(P_VISIT_SEC, s) + field(slot, WORK));
   fillForward(s, p + 1);
   fillBackward(s, p + 1);
@@ -204,7 +217,7 @@ function sumUp(s: i32): f64 {
   const standing = pointer(P_STANDING) + (<usize>s << 3);
   let price = n > 0 ? floatAt(P_OUT_PRICE, s) : 0;
   let load_ = 0;
-  let fetches = 0;
+  let fetches = goesByParts;
   let visitSec = 0;
   let busySec = 0;
   let driven = 0;

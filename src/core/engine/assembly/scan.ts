@@ -14,10 +14,12 @@ import {
   P_NEEDS_FETCH,
   P_OUT_PRICE,
   P_PENALTY,
+  P_PRICE,
   P_REACH_M,
   P_REACH_SEC,
   P_ROW_OF,
   P_SEC_PRICE,
+  P_SHIFT_VIA,
   P_SITE_PRICE,
   P_SOFT_RATE,
   P_SPOT_AT,
@@ -68,7 +70,7 @@ import {
   WINDOWS,
 } from '../state/cells';
 import { scanOnLanes } from './general/scan';
-import { scanWithFetch } from './host';
+import { refresh, refreshByParts } from './refresh';
 import { CELL_BYTES, NEVER, beforeOf, byteAt, cellOf, countOf, field, floatAt, given, intAt, lineOf, number, pointer, setGiven, setNumber, slotOf, travelBack, travelM, travelMBack, travelSec } from './memory';
 import { overBreak, pricedAt } from './price';
 import { startAt, within } from './starts';
@@ -90,7 +92,7 @@ export function scanPositions(v: i32, s: i32, limit: f64): void {
   if (intAt(P_LOAD, s) + field(slot, DEMAND) > field(line, CAPACITY)) return;
   if (field(slot, WINDOWS) == 0) return;
   if (isFirstToFetch(v, s)) {
-    scanWithFetch(v, s);
+    scanByParts(v, s, slot, limit);
     return;
   }
   if (field(line, KIND) == GENERAL) {
@@ -101,9 +103,38 @@ export function scanPositions(v: i32, s: i32, limit: f64): void {
   if (found > 0) weighSpots(v, s, found);
 }
 
+/**
+ * The scan for a visit whose parts must be fetched on a shift that fetches nothing yet. The way from home changes for
+ * the whole day, so the route is laid by way of the parts, scanned as any other, and laid as it was.
+ */
+function scanByParts(v: i32, s: i32, slot: usize, limit: f64): void {
+  if (field(lineOf(s), KIND) != GENERAL && leastByParts(v, s) >= limit) return;
+  const before = floatAt(P_PRICE, s);
+  if (refreshByParts(s)) {
+    const dearer = floatAt(P_PRICE, s) - before;
+    scanPositions(v, s, limit - dearer);
+    const price = number(FOUND_PRICE);
+    setNumber(FOUND_PRICE, price < limit - dearer ? price + dearer : limit);
+  }
+  refresh(s);
+}
+
+/** What v and the way by its parts cost on a usual shift at least, wherever in the day it is. */
+function leastByParts(v: i32, s: i32): f64 {
+  if (given(HAS_SITES) == 1) return -Infinity;
+  const at = cellOf(s, 0);
+  const isEmpty = countOf(s) == 0;
+  let price = floatAt(P_STANDING, v * given(SHIFTS) + s) - floatAt(P_PENALTY, s) - floatAt(P_DETOUR_SAVES, s);
+  if (isEmpty) return price + floatAt(P_OUT_PRICE, s);
+  const leg = intAt(P_SHIFT_VIA, s) * given(PLACES) + field(at + CELL_BYTES, PLACE);
+  price += <f64>(travelSec(leg) - field(at, LEG_SEC)) * floatAt(P_SEC_PRICE, s);
+  const perM = number(PRICE_PER_M);
+  return perM > 0 ? price + <f64>(travelM(leg) - field(at, LEG_M)) * perM : price;
+}
+
 // @ts-ignore: decorator
 @inline
-function isFirstToFetch(v: i32, s: i32): bool {
+export function isFirstToFetch(v: i32, s: i32): bool {
   return (
     pointer(P_NEEDS_FETCH) != 0 && byteAt(P_NEEDS_FETCH, v * given(SHIFTS) + s) == 1 && intAt(P_FETCHES, s) == 0
   );

@@ -47,7 +47,6 @@ export interface HotLoops {
 
 /** What the loops ask back. */
 export interface Host {
-  scanWithFetch(v: number, s: number): void;
   skips(): number;
   hasRoom(v: number, s: number): number;
   drawBlink(): number;

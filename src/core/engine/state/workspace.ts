@@ -1,5 +1,4 @@
 import type { Random } from '../../base/random';
-import { scanWithFetch } from '../evaluate/fetch';
 import { hasRoom } from '../evaluate/room';
 import { type Seat, startLoops } from '../hot/machine';
 import { BLINK_LEFT } from '../hot/table';
@@ -88,7 +87,6 @@ export function createWorkspace(
     routes,
     near,
     {
-      scanWithFetch: (v, s) => scanWithFetch(prep, routes, v, s),
       skips,
       hasRoom: (v, s) => (hasRoom(prep, routes, v, s) ? 1 : 0),
       drawBlink,
