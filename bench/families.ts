@@ -11,10 +11,10 @@ import { createLinearModels } from '@/host/linear-models';
 import { madeUpInstance, SHAPES } from './made-up-instance';
 
 const [seconds = '10', customers = '100', first = '1'] = process.argv.slice(2);
-/** The best that any run has found for the first sixteen of 100 customers, first seed 1; rounded, so good to 0.01 %. */
+/** The best that any run has found for the first seventeen of 100 customers, first seed 1; rounded, so good to 0.01 %. */
 const BEST_KNOWN = [
-  1794.6, 1491.8, 1200.2, 1046.8, 1387.5, 1072.4, 1000.5, 1223.2, 939.6, 951.8, 1287.2, 1009.7, 1065.7, 837.6,
-  1240.6, 796.6,
+  1794.6, 1491.8, 1200.2, 1042.8, 1387.5, 1072.4, 1000.5, 1223.2, 939.6, 951.8, 1287.2, 1009.7, 1065.7, 837.6,
+  1240.6, 796.6, 680.5,
 ];
 const PROOF_SECONDS = 10;
 const LONGER = 4;

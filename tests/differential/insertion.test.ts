@@ -10,7 +10,9 @@ import { createRandom, type Prices, type Problem, type TimedRoute } from '@/core
 import { timeRoute } from '@/core/timing/time-route';
 import { indexProblem } from '@/core/travel/problem-index';
 import { fieldProblem } from '../../bench/field-problem';
+import { everyFeature, type Feature } from '../support/every-feature';
 import { randomProblem } from '../support/random-problem';
+import { aProblem, aShift, aVisit } from '../support/small';
 
 /** Overtime and lateness of a day, micros. */
 function penaltyOf(route: TimedRoute, prices: Prices): number {
@@ -112,6 +114,68 @@ describe('the price of an insertion', () => {
         }
       }
     }
+  });
+
+  it('is found where the day must then begin by way of parts, whatever else holds', () => {
+    const worlds: Feature[][] = [
+      ['parts'],
+      ['parts', 'reach'],
+      ['parts', 'reach', 'breaks'],
+      ['parts', 'sites'],
+    ];
+    let first = 0;
+    let onlyFirst = 0;
+    for (const seed of SEEDS) {
+      const size = { visits: 26, persons: 4, days: 2 };
+      const { problem, work } = built(
+        seed,
+        everyFeature(seed, size, worlds[seed % worlds.length]!),
+        (v) => v % 3 > 1,
+      );
+      const { prep, routes } = work;
+      routes.hot.ints[BLINK_LEFT / 4] = NEVER;
+      for (let v = 0; v < problem.visits.length; v++) {
+        for (let s = 0; s < prep.shifts; s++) {
+          if (!prep.needsFetch?.[v * prep.shifts + s] || !prep.eligible[v * prep.shifts + s]) continue;
+          if (routes.shiftOf[v] !== -1 || routes.fetches[s]! > 0) continue;
+          const sequence = sequenceOf(work, s);
+          const load = sequence.reduce((sum, w) => sum + prep.visitDemand[w]!, prep.visitDemand[v]!);
+          if (load > prep.shiftCapacity[s]!) continue;
+          const before = routes.price[s]!;
+          const best = cheapestOn(work, v, s, Number.POSITIVE_INFINITY);
+          expect([sequenceOf(work, s), routes.price[s], routes.fetches[s]]).toEqual([sequence, before, 0]);
+          const prices = [...Array(sequence.length + 1).keys()].map((p) => {
+            insertAt(routes, v, s, p);
+            const price = refresh(work, s) ? routes.price[s]! - before : Number.POSITIVE_INFINITY;
+            removeAt(routes, s, p + 1);
+            refresh(work, s);
+            return price;
+          });
+          const cheapest = Math.min(...prices);
+          if (cheapest === Number.POSITIVE_INFINITY) expect(best.shift).toBe(-1);
+          else expect(best.price).toBeCloseTo(cheapest, 3);
+          if (cheapest < Number.POSITIVE_INFINITY) first++;
+          if (sequence.length > 0 && prices.filter(Number.isFinite).length === 1 && prices[0] === cheapest)
+            onlyFirst++;
+        }
+      }
+    }
+    expect(first).toBeGreaterThan(100);
+    expect(onlyFirst).toBeGreaterThan(5);
+  });
+
+  it('is found where the way by the parts is too long without the visit between', () => {
+    const shift = aShift({ partsPlaceId: 'depot', firstReach: { sec: 30 * 60 } });
+    const visits = [
+      aVisit({ id: 'far', placeId: 'far' }),
+      aVisit({ id: 'near', placeId: 'near', parts: ['pump'] }),
+    ];
+    const problem = aProblem([shift], visits, { home: 0, depot: -10, near: 5, far: 25 });
+    const { work } = built(1, problem, (v) => v === 0);
+    work.routes.hot.ints[BLINK_LEFT / 4] = NEVER;
+    expect(sequenceOf(work, 0)).toEqual([0]);
+    expect(placeBest(work, createRecreate(work, createSortKeys(work)), 1)).toBe(true);
+    expect(sequenceOf(work, 0)).toEqual([1, 0]);
   });
 
   it('is found where nothing much dearer is looked for, late or not', () => {

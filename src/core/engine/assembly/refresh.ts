@@ -55,10 +55,7 @@ import { canBeDriven, priceInTime } from './general/tail';
 import { fillBackward, fillForward } from './lanes';
 import { CELL_BYTES, byteAt, cellOf, countOf, field, floatAt, given, intAt, lineOf, number, pointer, setField, setFloat, setGiven, setInt, setNumber, slotOf, travelM, travelSec } from './memory';
 import { dayPenalty, isPossible } from './price';
-import { isFirstToFetch, isLegWithinReach } from './scan';
-
-/** 1 while a route is laid by way of where parts are fetched although none of its visits needs them. */
-let goesByParts: i32 = 0;
+import { goesByParts, isFirstToFetch, isLegWithinReach } from './scan';
 
 /**
  * Recomputes everything that follows from a route's sequence; false when the day cannot be done, and then its price
@@ -76,14 +73,6 @@ export function refresh(s: i32): bool {
   return judge(s, legs);
 }
 
-/** The same for a route that fetches nothing, as if it did; it is to be refreshed again. */
-export function refreshByParts(s: i32): bool {
-  goesByParts = 1;
-  const isPossible = refresh(s);
-  goesByParts = 0;
-  return isPossible;
-}
-
 /** What a filled route costs, its sums in the table and the price of its legs at hand; false when it cannot be done. */
 function judge(s: i32, legs: f64): bool {
   if (countOf(s) == 0) {
@@ -98,7 +87,8 @@ function judge(s: i32, legs: f64): bool {
   setFloat(P_PENALTY, s, penalty);
   setFloat(P_PRICE, s, number(SUM_PRICE) + legs + penalty);
   if (byteAt(P_EXACT, s) == 1) timeInFull(s);
-  return byteAt(P_HAS_REACH, s) == 0 || isWithinReach(s);
+  // By way of the parts the first leg may be too long until a visit lies between.
+  return byteAt(P_HAS_REACH, s) == 0 || goesByParts == 1 || isWithinReach(s);
 }
 
 function isWithinReach(s: i32): bool {

@@ -70,10 +70,13 @@ import {
   WINDOWS,
 } from '../state/cells';
 import { scanOnLanes } from './general/scan';
-import { refresh, refreshByParts } from './refresh';
+import { refresh } from './refresh';
 import { CELL_BYTES, NEVER, beforeOf, byteAt, cellOf, countOf, field, floatAt, given, intAt, lineOf, number, pointer, setGiven, setNumber, slotOf, travelBack, travelM, travelMBack, travelSec } from './memory';
 import { overBreak, pricedAt } from './price';
 import { startAt, within } from './starts';
+
+/** 1 while a route is laid by way of where parts are fetched although none of its visits needs them. */
+export let goesByParts: i32 = 0;
 
 /**
  * Looks for the cheapest place for visit v on shift s below `limit` and leaves it in the table; the price stays at
@@ -92,7 +95,7 @@ export function scanPositions(v: i32, s: i32, limit: f64): void {
   if (intAt(P_LOAD, s) + field(slot, DEMAND) > field(line, CAPACITY)) return;
   if (field(slot, WINDOWS) == 0) return;
   if (isFirstToFetch(v, s)) {
-    scanByParts(v, s, slot, limit);
+    scanByParts(v, s, limit);
     return;
   }
   if (field(line, KIND) == GENERAL) {
@@ -107,15 +110,17 @@ export function scanPositions(v: i32, s: i32, limit: f64): void {
  * The scan for a visit whose parts must be fetched on a shift that fetches nothing yet. The way from home changes for
  * the whole day, so the route is laid by way of the parts, scanned as any other, and laid as it was.
  */
-function scanByParts(v: i32, s: i32, slot: usize, limit: f64): void {
+function scanByParts(v: i32, s: i32, limit: f64): void {
   if (field(lineOf(s), KIND) != GENERAL && leastByParts(v, s) >= limit) return;
   const before = floatAt(P_PRICE, s);
-  if (refreshByParts(s)) {
+  goesByParts = 1;
+  if (refresh(s)) {
     const dearer = floatAt(P_PRICE, s) - before;
     scanPositions(v, s, limit - dearer);
     const price = number(FOUND_PRICE);
     setNumber(FOUND_PRICE, price < limit - dearer ? price + dearer : limit);
   }
+  goesByParts = 0;
   refresh(s);
 }
 
@@ -331,9 +336,16 @@ export function staysWithinReach(v: i32, s: i32, p: i32): bool {
   const legTo = field(at, PLACE) * places + place;
   const legOn = place * places + field(at + CELL_BYTES, PLACE);
   if (!isLegWithinReach(s, legTo, p == 0)) return false;
+  // The way by the parts has not been asked for yet.
+  if (goesByParts == 1 && p > 0 && !isLegWithinReach(s, firstLeg(s), true)) return false;
   if (p < countOf(s) && !isLegWithinReach(s, legOn, false)) return false;
   const driven = intAt(P_TRAVEL_TOTAL, s) + travelSec(legTo) + travelSec(legOn) - field(at, LEG_SEC);
   return driven <= intAt(P_MAX_TRAVEL, s);
+}
+
+function firstLeg(s: i32): i32 {
+  const at = cellOf(s, 0);
+  return field(at, PLACE) * given(PLACES) + field(at + CELL_BYTES, PLACE);
 }
 
 export function isLegWithinReach(s: i32, leg: i32, isFirst: bool): bool {
