@@ -1,4 +1,5 @@
 import { type Annealing, temperatureAt } from './accept/annealing';
+import type { FewerShifts } from './construct/fewer-shifts';
 import { countUsed, iterate } from './iterate';
 import type { Recreate } from './recreate/greedy';
 import { copyPins, copyRoute, createSnapshot, type Snapshot } from './state/edit';
@@ -37,6 +38,8 @@ export interface Phase {
   /** Share of the budget at which it ends. */
   readonly until: number;
   readonly annealing: Annealing;
+  /** Where it is to find a plan with fewer shifts, which leaves visits out on the way. */
+  readonly fewer?: FewerShifts;
 }
 
 export interface SearchSteps {
@@ -104,6 +107,7 @@ export function search(
       ? (budget.now() - startedAt) / 1000 / budget.seconds
       : iterations / Math.max(1, budget.iterations);
   const nextPhase = (): void => {
+    steps.phases[phase]!.fewer?.end();
     loadDays(work, (s) => best.visitAt.subarray(s * best.room + 1, s * best.room + 1 + best.count[s]!));
     steps.onPhase?.(phase++);
     for (let s = 0; s < prep.shifts; s++) {
@@ -141,11 +145,13 @@ export function search(
     }
     if (budget.kind === 'iterations' && iterations >= budget.iterations) break;
     iterations++;
-    if (!iterate(work, recreate, temperature)) continue;
+    const { fewer } = steps.phases[phase]!;
+    if (!(fewer ? fewer.step(temperature, phase === 0) : iterate(work, recreate, temperature))) continue;
     accepted++;
-    current = work.price;
     noteTouched();
     watch.onAccepted?.();
+    if (fewer && work.loose.count > 0) continue;
+    current = work.price;
     if (current < bestPrice) noteBest();
   }
   steps.onEnd?.();

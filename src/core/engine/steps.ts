@@ -1,5 +1,6 @@
 import type { Problem } from '../model/problem';
 import type { Annealing } from './accept/annealing';
+import { createFewerShifts, isFewerFirst } from './construct/fewer-shifts';
 import { constructCheapest } from './construct/start';
 import { createAnew, type DayChoice } from './days/anew';
 import type { Recreate } from './recreate/greedy';
@@ -19,6 +20,8 @@ export function usesLinearModels(problem: Problem): boolean {
   return problem.visits.length <= MOST_VISITS;
 }
 
+/** Share of the budget for a plan with fewer shifts, where that comes first. */
+const FEWER_SHARE = 0.25;
 /** Share of the budget for going on from the best of the starts, and where its cooling begins. */
 const LAST_SHARE = 0.4;
 const LAST_HEAT = 0.1;
@@ -29,7 +32,7 @@ const CHOICES = 2;
  * How the search goes: one cooling; or, where a small problem leaves time for it, several from different first plans,
  * and a last one from the best of them. Who goes to which town, or how many go at all, is decided early and hardly
  * ever undone later, so that one start more is worth more than a longer one. Days that were met in different ones are
- * put together anew in between.
+ * put together anew in between. Where a shift less is worth more than all else, fewer are looked for first.
  */
 export function stepsFor(
   work: Workspace,
@@ -45,10 +48,13 @@ export function stepsFor(
   const starts = options.isGiven ? 1 : startsFor(work, options.budget);
   if (starts < 2) return { phases: [{ until: 1, annealing }] };
   const anew = choice && createAnew(work, recreate, budget, choice);
-  const first = Array.from({ length: starts }, (_, i) => ({
-    until: ((1 - LAST_SHARE) * (i + 1)) / starts,
-    annealing,
-  }));
+  const fewer = isFewerFirst(work) ? createFewerShifts(work, recreate) : null;
+  const first = fewer
+    ? [
+        { until: FEWER_SHARE, annealing, fewer },
+        { until: 1 - LAST_SHARE, annealing, fewer },
+      ]
+    : Array.from({ length: starts }, (_, i) => ({ until: ((1 - LAST_SHARE) * (i + 1)) / starts, annealing }));
   const last = { startPrice: annealing.startPrice * LAST_HEAT, endPrice: annealing.endPrice };
   const lasts = anew ? CHOICES : 1;
   return {
@@ -60,8 +66,8 @@ export function stepsFor(
       })),
     ],
     onPhase: (ended) => {
-      if (ended < starts - 1) beginAfresh(work, recreate);
-      else anew?.choose();
+      if (ended >= first.length - 1) anew?.choose();
+      else if (!fewer || fewer.wasEasy()) beginAfresh(work, recreate);
     },
     onEnd: () => anew?.dispose(),
   };

@@ -1,7 +1,7 @@
 import type { Workspace } from '../state/workspace';
 import type { Annealing } from './annealing';
 
-/** A search begins as hot as two visits of the plan in hand cost, but not hotter than so many of its legs. */
+/** A search begins as hot as two visits of the plan in hand cost, whoever is sent out, but not hotter than so many of its legs. */
 const VISITS = 2;
 const LEGS = 8;
 const COOLING = 100;
@@ -14,7 +14,7 @@ const REPAIR = { start: 5, end: 50 } as const;
  */
 export function searchHeat(work: Workspace): Annealing {
   const visits = Math.max(1, work.prep.visits);
-  const own = (VISITS * (work.price - loosePrice(work))) / visits;
+  const own = (VISITS * (work.price - loosePrice(work) - outPrice(work))) / visits;
   const legs = (LEGS * travelPrice(work)) / visits;
   const startPrice = Math.max(1, legs > 0 ? Math.min(own, legs) : own);
   return { startPrice, endPrice: startPrice / COOLING };
@@ -30,8 +30,13 @@ function loosePrice({ loose, prep }: Workspace): number {
   return sum;
 }
 
+/** What it costs that persons are sent out at all. */
+function outPrice({ prep, routes }: Workspace): number {
+  return prep.outPrice.reduce((sum, price, s) => (routes.count[s]! > 0 ? sum + price : sum), 0);
+}
+
 /** What the legs of the plan in hand cost in time and in metres. */
-function travelPrice({ prep, routes }: Workspace): number {
+export function travelPrice({ prep, routes }: Workspace): number {
   const { places, visitPlace, travelM, pricePerM } = prep;
   let sum = 0;
   for (let s = 0; s < prep.shifts; s++) {
