@@ -5,9 +5,9 @@
  * length from elsewhere, and what earlier runs have found.
  */
 import { readSolomon } from '@/contract/solomon';
-import { type CreateLinearModel, solve } from '@/core/engine/index';
-import { type Problem, verifyPlan } from '@/core/index';
+import { solve } from '@/core/engine/index';
 import { createLinearModels } from '@/host/linear-models';
+import { endedAt } from './ended';
 import { madeUpInstance, SHAPES } from './made-up-instance';
 
 const [seconds = '10', customers = '100', first = '1'] = process.argv.slice(2);
@@ -19,16 +19,6 @@ const BEST_KNOWN = [
 const PROOF_SECONDS = 10;
 const LONGER = 4;
 const now = (): number => performance.now();
-
-function ended(problem: Problem, seed: number, length: number, linear: CreateLinearModel): number {
-  const budget = { kind: 'seconds', seconds: length, now } as const;
-  const result = solve(problem, { seed, budget, linear });
-  if (!result.ok) throw new Error('nothing is held');
-  const verdict = verifyPlan(problem, result.solution.plan);
-  if (verdict.kind !== 'judged' || verdict.violations.length > 0 || !verdict.priceAgrees)
-    throw new Error('the checker refuses the plan');
-  return result.solution.plan.price;
-}
 
 async function main(): Promise<void> {
   const linear = await createLinearModels();
@@ -42,7 +32,7 @@ async function main(): Promise<void> {
     });
     if (!read.ok) throw new Error('a made-up instance can be read');
     const { problem, scale } = read.value;
-    const price = ended(problem, 1, Number(seconds), linear);
+    const price = endedAt(problem, 1, Number(seconds), linear).price;
     const proof = solve(problem, {
       seed: 2,
       budget: { kind: 'seconds', seconds: 2, now },
@@ -55,7 +45,7 @@ async function main(): Promise<void> {
     // The linear models are exact to some millionths.
     const isProven = bound !== null && bound >= best * (1 - 1e-5);
     if (bound !== null && bound > price) throw new Error('below a bound');
-    if (!isProven) best = Math.min(best, ended(problem, 3, LONGER * Number(seconds), linear));
+    if (!isProven) best = Math.min(best, endedAt(problem, 3, LONGER * Number(seconds), linear).price);
     const known = customers === '100' && first === '1' ? BEST_KNOWN[i] : undefined;
     if (!isProven && known !== undefined) best = Math.min(best, known * scale);
     const gap = 100 * (price / best - 1);

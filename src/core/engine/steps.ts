@@ -32,7 +32,8 @@ const CHOICES = 2;
  * How the search goes: one cooling; or, where a small problem leaves time for it, several from different first plans,
  * and a last one from the best of them. Who goes to which town, or how many go at all, is decided early and hardly
  * ever undone later, so that one start more is worth more than a longer one. Days that were met in different ones are
- * put together anew in between. Where a shift less is worth more than all else, fewer are looked for first.
+ * put together anew in between. Where a shift less is worth more than all the driving,
+ * fewer are looked for first.
  */
 export function stepsFor(
   work: Workspace,

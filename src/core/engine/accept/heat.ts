@@ -9,7 +9,7 @@ const COOLING = 100;
 const REPAIR = { start: 5, end: 50 } as const;
 
 /**
- * How hot a search begins and ends. Both follow from the plan in hand alone, so that a problem in other units of time
+ * How hot a search begins and ends, micros. Both follow from the plan in hand alone, so that a problem in other units of time
  * or money is searched alike. Where most of a price is not travel, the legs limit it.
  */
 export function searchHeat(work: Workspace): Annealing {
@@ -20,6 +20,7 @@ export function searchHeat(work: Workspace): Annealing {
   return { startPrice, endPrice: startPrice / COOLING };
 }
 
+/** How hot a repair begins and ends, micros, from the heat of a search of the same plan. */
 export function repairHeat({ startPrice }: Annealing): Annealing {
   return { startPrice: startPrice / REPAIR.start, endPrice: startPrice / REPAIR.end };
 }
@@ -35,7 +36,7 @@ function outPrice({ prep, routes }: Workspace): number {
   return prep.outPrice.reduce((sum, price, s) => (routes.count[s]! > 0 ? sum + price : sum), 0);
 }
 
-/** What the legs of the plan in hand cost in time and in metres. */
+/** What the legs of the plan in hand cost in time and in metres, micros. */
 export function travelPrice({ prep, routes }: Workspace): number {
   const { places, visitPlace, travelM, pricePerM } = prep;
   let sum = 0;
