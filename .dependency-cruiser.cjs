@@ -29,11 +29,33 @@ const coreRules = coreOrder.map((layer, ix) =>
   ),
 );
 const outside = (layers) => ({ path: layers.map((l) => `^src/${l}/`) });
+const sections = ['set-up', 'playbooks', 'runs', 'work', 'plan', 'day', 'review', 'access'];
+/** What two sections need lies in `shared` on their floor, and never looks back into one of them. */
+const floors = ['src/server', 'src/contract', 'src/ui', 'src/db/repositories'];
+const sectionRules = floors.map((floor) =>
+  mayNot(
+    `shared-knows-no-section-${floor.replaceAll('/', '-')}`,
+    `^${floor}/shared/`,
+    { path: sections.map((s) => `^${floor}/${s}/`) },
+    'shared is below the sections',
+  ),
+);
+/** Use cases of one section do not call those of another. */
+const apartRules = sections.map((section) =>
+  mayNot(
+    `server-section-${section}`,
+    `^src/server/${section}/`,
+    { path: sections.filter((s) => s !== section).map((s) => `^src/server/${s}/`) },
+    'sections of use cases stand side by side',
+  ),
+);
 const doors = '^src/core/(index|engine/index)\\.ts$';
 module.exports = {
   forbidden: [
     { name: 'no-cycles', severity: 'error', from: {}, to: { circular: true } },
     ...coreRules,
+    ...sectionRules,
+    ...apartRules,
     mayNot(
       'rules-objectives-apart',
       core('objectives'),
@@ -50,7 +72,7 @@ module.exports = {
     mayNot(
       'core-pure',
       '^src/core/',
-      outside(['contract', 'config', 'db', 'server', 'worker', 'cli', 'host', 'app', 'ui']),
+      outside(['contract', 'config', 'db', 'server', 'worker', 'web', 'cli', 'host', 'app', 'ui']),
       'core stands alone',
     ),
     mayNot(
@@ -65,7 +87,7 @@ module.exports = {
     mayNot(
       'contract',
       '^src/contract/',
-      outside(['config', 'db', 'server', 'worker', 'cli', 'app', 'ui']),
+      outside(['config', 'db', 'server', 'worker', 'web', 'cli', 'app', 'ui']),
       'contract: core door and zod',
     ),
     mayNot(
@@ -77,32 +99,43 @@ module.exports = {
     mayNot(
       'host',
       '^src/host/',
-      outside(['contract', 'config', 'db', 'server', 'worker', 'cli', 'app', 'ui']),
+      outside(['contract', 'config', 'db', 'server', 'worker', 'web', 'cli', 'app', 'ui']),
       'host: what the engine is handed from outside',
     ),
-    mayNot('db', '^src/db/', outside(['server', 'worker', 'cli', 'app', 'ui']), 'db is below use cases'),
+    mayNot(
+      'db',
+      '^src/db/',
+      outside(['server', 'worker', 'web', 'cli', 'app', 'ui']),
+      'db is below use cases',
+    ),
     mayNot(
       'server',
       '^src/server/',
-      { path: ['^src/(worker|cli|app|ui)/', 'node_modules/(react|next|@mantine)/'] },
+      { path: ['^src/(worker|web|cli|app|ui)/', 'node_modules/(react|next|@mantine)/'] },
       'use cases know no interface',
     ),
     mayNot(
       'ui',
       '^src/ui/',
-      outside(['config', 'db', 'server', 'worker', 'cli', 'app']),
+      outside(['config', 'db', 'server', 'worker', 'web', 'cli', 'app']),
       'the interface speaks contract',
     ),
-    mayNot('app', '^src/app/', outside(['db', 'config', 'worker', 'cli']), 'routes call use cases'),
+    mayNot(
+      'web',
+      '^src/web/',
+      outside(['worker', 'cli', 'app', 'ui']),
+      'the edge guards the application without knowing it',
+    ),
+    mayNot('app', '^src/app/', outside(['db', 'config', 'worker', 'web', 'cli']), 'routes call use cases'),
     mayNot(
       'core-door',
-      '^src/(contract|db|server|worker|cli|host|app|ui)/',
+      '^src/(contract|db|server|worker|web|cli|host|app|ui)/',
       { path: '^src/core/', pathNot: doors },
       'through the door',
     ),
     mayNot(
       'engine-door',
-      '^src/(contract|db|server|app|ui)/',
+      '^src/(contract|db|server|web|app|ui)/',
       { path: '^src/core/engine/' },
       'only worker, command line and bench start a search',
     ),

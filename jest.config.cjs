@@ -1,9 +1,13 @@
+// Tests of use cases need the demo's database, which bin/test starts and fills.
+const hasDatabase = Boolean(process.env.DATABASE_URL);
+
 module.exports = {
   testMatch: [
     '<rootDir>/src/**/*.test.ts',
     '<rootDir>/src/**/*.test.tsx',
     '<rootDir>/tests/{unit,differential,outside}/**/*.test.ts',
     '<rootDir>/demo/**/*.test.ts',
+    ...(hasDatabase ? ['<rootDir>/tests/database/**/*.test.ts'] : []),
   ],
   transform: {
     '^.+\\.(t|j|mj)sx?$': [

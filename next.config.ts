@@ -1,20 +1,20 @@
 import type { NextConfig } from 'next';
 
+/** Headers of answers are set by the guard in front (src/web). */
 const config: NextConfig = {
-  serverExternalPackages: ['sequelize', 'pg', 'pg-hstore', 'pg-boss', 'umzug'],
+  serverExternalPackages: [
+    'sequelize',
+    'pg',
+    'pg-hstore',
+    'pg-boss',
+    'pg-listen',
+    'umzug',
+    'pino',
+    'rate-limiter-flexible',
+  ],
   poweredByHeader: false,
   reactStrictMode: true,
   typescript: { ignoreBuildErrors: true },
-  headers: async () => [
-    {
-      source: '/:path*',
-      headers: [
-        { key: 'X-Content-Type-Options', value: 'nosniff' },
-        { key: 'X-Frame-Options', value: 'DENY' },
-        { key: 'Referrer-Policy', value: 'same-origin' },
-      ],
-    },
-  ],
 };
 
 export default config;

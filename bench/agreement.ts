@@ -2,7 +2,7 @@
  * Random problems with features at random, solved and judged by the checker:
  * `npm run bench:agreement -- [problems] [first seed]`. Ends with 1 at the first plan that breaks a rule or whose price is not the engine's.
  */
-import { firstNonsense } from '@/contract/read-problem';
+import { firstNonsense } from '@/contract/files/read-problem';
 import { solve } from '@/core/engine/index';
 import { verifyPlan } from '@/core/index';
 import { createLinearModels } from '@/host/linear-models';

@@ -4,7 +4,7 @@
  * proven optimum where 10 s of proof tell it, and else against the best of that run, its proof, a run of four times the
  * length from elsewhere, and what earlier runs have found.
  */
-import { readSolomon } from '@/contract/solomon';
+import { readSolomon } from '@/contract/files/solomon';
 import { solve } from '@/core/engine/index';
 import { createLinearModels } from '@/host/linear-models';
 import { endedAt } from './ended';

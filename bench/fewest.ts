@@ -2,7 +2,7 @@
  * The made-up instances by fewest vehicles first, exact distances: `npm run bench:fewest -- [SECONDS] [SEEDS]`. Prints
  * vehicles and distance of each seed.
  */
-import { readSolomon, solomonCost } from '@/contract/solomon';
+import { readSolomon, solomonCost } from '@/contract/files/solomon';
 import { createLinearModels } from '@/host/linear-models';
 import { endedAt } from './ended';
 import { madeUpInstance, SHAPES } from './made-up-instance';

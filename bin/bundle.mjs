@@ -4,6 +4,7 @@ import { build } from 'esbuild';
 const only = process.argv.slice(2);
 const entries = {
   lime: 'src/cli/lime.ts',
+  web: 'src/web/main.ts',
   worker: 'src/worker/main.ts',
   'search-thread': 'src/worker/search-thread.ts',
   'solve-thread': 'src/host/solve-thread.ts',

@@ -157,6 +157,110 @@ export const JOB_KINDS: readonly JobKind[] = [
   },
 ];
 
+/** Work that asks for more than one person with a van. */
+export interface SpecialKind extends JobKind {
+  readonly opensUntil?: number;
+  readonly settings: {
+    readonly people?: number;
+    readonly crewOf?: number;
+    readonly groupId?: string;
+    readonly bufferBeforeMin?: number;
+    readonly bufferAfterMin?: number;
+    readonly windowOn?: 'start' | 'finish';
+    readonly leadTimeMin?: number;
+    readonly allowedPatternId?: string;
+    readonly mostDayMin?: number;
+    readonly attributes?: Record<string, boolean>;
+    readonly tasks?: readonly string[];
+  };
+  readonly equipment?: readonly string[];
+  readonly premises?: readonly string[];
+}
+
+const special = { share: 0, windowShare: 0 } as const;
+export const SPECIAL_KINDS: readonly SpecialKind[] = [
+  {
+    ...special,
+    id: 'cable-test',
+    name: 'Cable test',
+    durationMin: 120,
+    promiseDays: 7,
+    skills: [['cable', 2]],
+    priority: 3,
+    equipment: ['test-trailer'],
+    settings: {
+      groupId: 'jointers',
+      bufferBeforeMin: 10,
+      bufferAfterMin: 10,
+      tasks: ['Isolate and earth', 'Measure each core', 'Write the protocol'],
+    },
+  },
+  {
+    ...special,
+    id: 'mast-lift',
+    name: 'Mast lift',
+    durationMin: 100,
+    promiseDays: 8,
+    skills: [['low-voltage', 2]],
+    priority: 3,
+    equipment: ['lift-truck'],
+    settings: { people: 2, attributes: { climbs: true }, allowedPatternId: 'daylight' },
+  },
+  {
+    ...special,
+    id: 'new-cabinet',
+    name: 'New cabinet',
+    durationMin: 210,
+    promiseDays: 9,
+    skills: [['low-voltage', 2]],
+    priority: 2,
+    settings: { crewOf: 2, leadTimeMin: 1440 },
+  },
+  {
+    ...special,
+    id: 'bench-repair',
+    name: 'Bench repair',
+    durationMin: 90,
+    promiseDays: 8,
+    skills: [['low-voltage', 2]],
+    priority: 4,
+    equipment: ['test-bench'],
+    premises: ['depot-sallow'],
+    settings: { windowOn: 'finish' },
+  },
+  {
+    ...special,
+    id: 'station-build',
+    name: 'New station',
+    durationMin: 1080,
+    promiseDays: 9,
+    skills: [['civil', 2]],
+    priority: 3,
+    opensUntil: 3,
+    settings: { mostDayMin: 360 },
+  },
+  {
+    ...special,
+    id: 'post-and-wire',
+    name: 'Post, then wiring',
+    durationMin: 110,
+    promiseDays: 7,
+    skills: [['low-voltage', 3]],
+    priority: 3,
+    settings: {},
+  },
+];
+
+/** Parts that kinds of work need. */
+export const KIND_PARTS: Readonly<Record<string, readonly string[]>> = {
+  'dead-charger': ['contactor'],
+  terminal: ['reader'],
+  'cable-swap': ['cable-set'],
+  meter: ['meter'],
+  'new-post': ['anchor-frame'],
+  signal: ['antenna'],
+};
+
 const day = (from: number, to: number) => [{ startMin: from * 60, endMin: to * 60 }];
 const five = (hours: { startMin: number; endMin: number }[]) => [hours, hours, hours, hours, hours, [], []];
 
@@ -180,6 +284,16 @@ export const WEEK_PATTERNS = [
     name: 'Saturday every other week',
     weeks: [five(day(8, 16.5)), [[], ...five(day(8, 16.5)).slice(1, 5), day(9, 15), []]],
   },
+  {
+    id: 'crew-days',
+    name: 'Tuesday and Thursday',
+    weeks: [[[], day(8, 16.5), [], day(8, 16.5), [], [], []]],
+  },
+  {
+    id: 'daylight',
+    name: 'In daylight, Monday to Thursday',
+    weeks: [[...five(day(8, 17)).slice(0, 4), [], [], []]],
+  },
   { id: 'shop-hours', name: 'Shop hours', weeks: [[...five(day(9, 18)).slice(0, 5), day(9, 13), []]] },
   { id: 'depot-hours', name: 'Yard hours', weeks: [five(day(7, 16))] },
 ] as const;
@@ -193,6 +307,9 @@ const BASE_PRICES = {
   dayWaited: 4,
   favouredMissed: 14,
   coverVisit: 11,
+  loanVisit: 3,
+  avoidedUsed: 14,
+  weekOvertimeHour: 39,
   personOut: 0,
   looseEnd: [420, 260, 150, 90, 60],
 } as const;
@@ -203,8 +320,17 @@ export const PLAYBOOKS = [
     name: 'Everyday',
     note: 'Promises first, then the road',
     content: {
-      rules: { skills: true, territory: 'home-and-cover', persons: true, lateLimitMin: 30 },
+      format: 2,
+      rules: {
+        skills: true,
+        territory: 'home-and-cover',
+        persons: true,
+        lateLimitMin: 30,
+        restMin: 660,
+        attributes: [{ id: 'climbing', personKey: 'climbs', match: 'equals', visitKey: 'climbs' }],
+      },
       prices: BASE_PRICES,
+      exceptions: [{ price: 'dayWaited', appliesTo: { priorities: [1] }, amount: 8 }],
     },
   },
   {
@@ -212,6 +338,7 @@ export const PLAYBOOKS = [
     name: 'Storm week',
     note: 'Urgent work first; overtime is cheap, waiting is dear',
     content: {
+      format: 2,
       rules: { skills: true, territory: 'home-and-cover', persons: true, lateLimitMin: 60 },
       prices: {
         ...BASE_PRICES,
@@ -227,6 +354,7 @@ export const PLAYBOOKS = [
     name: 'Thrifty',
     note: 'Fewer kilometres; own territory only',
     content: {
+      format: 2,
       rules: { skills: true, territory: 'home', persons: true, lateLimitMin: 30 },
       prices: { ...BASE_PRICES, drivingHour: 40, drivingKm: 0.3, overtimeHour: 120, personOut: 8 },
     },

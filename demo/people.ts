@@ -20,6 +20,10 @@ export interface DemoTechnician {
   readonly skills: readonly { skillId: SkillId; level: number; validTo: string | null }[];
   readonly cover: string | null;
   readonly loan: { territoryId: string; from: string; to: string } | null;
+  /** Works for the company at most 20 hours a week. */
+  readonly isContractor: boolean;
+  /** Belongs to the workshop as well. */
+  readonly atBench: boolean;
   readonly off: readonly { date: string; startMin: number; endMin: number; reason: string }[];
 }
 
@@ -79,6 +83,8 @@ export function createPeople(
         skills: skillsFor(random, ix),
         cover: t > 0 && k % 3 === 1 ? neighbour.id : null,
         loan: null,
+        isContractor: false,
+        atBench: false,
         off: random.next() < 0.22 ? [dayOff(random)] : [],
       });
     }
@@ -92,6 +98,13 @@ function dayOff(random: Random): DemoTechnician['off'][number] {
     ? { date, startMin: 0, endMin: 1440, reason: 'Leave' }
     : { date, startMin: 780, endMin: 1440, reason: 'Appointment' };
 }
+
+const CONTRACTORS = [17, 33];
+const AT_BENCH = [19, 20, 21];
+const LOANS: Readonly<Record<number, DemoTechnician['loan']>> = {
+  14: { territoryId: 'farside', from: '2026-06-15', to: '2026-06-21' },
+  8: { territoryId: 'heights', from: '2026-06-10', to: '2026-06-12' },
+};
 
 /** Certificates that run out, one already expired, and one person on loan for the second week. */
 function withChanges(people: DemoTechnician[]): DemoTechnician[] {
@@ -108,7 +121,14 @@ function withChanges(people: DemoTechnician[]): DemoTechnician[] {
           { skillId, level: 4, validTo: validTo ?? null },
         ]
       : person.skills;
-    const loan = ix === 14 ? { territoryId: 'farside', from: '2026-06-15', to: '2026-06-21' } : null;
-    return { ...person, skills, loan };
+    const loan = LOANS[ix] ?? null;
+    return {
+      ...person,
+      skills,
+      loan,
+      isContractor: CONTRACTORS.includes(ix),
+      atBench: person.territory.id === 'sallow' && AT_BENCH.includes(ix),
+      cover: CONTRACTORS.includes(ix) ? null : person.cover,
+    };
   });
 }

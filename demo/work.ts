@@ -23,7 +23,9 @@ export interface DemoVisit {
   readonly earliestAt: number;
   readonly dueAt: number;
   readonly window: { startAt: number; endAt: number } | null;
-  readonly wish: { technicianId: string; wish: 'must' | 'favoured' | 'never' } | null;
+  readonly wish: { technicianId: string; wish: 'must' | 'favoured' | 'avoid' | 'never' } | null;
+  readonly after?: { visitId: string; gapMin: number; mostMin: number };
+  readonly samePersonAs?: string;
 }
 
 export interface DemoOrder {
@@ -55,7 +57,7 @@ const NOTES = [
   '',
   '',
   'Gate code at the kiosk.',
-  'Close the gate behind you.',
+  'Key hangs in the meter cupboard.',
   'Ask for the yard keeper.',
   'Bay 2 only, the others are in use.',
   'Dog on the premises.',
@@ -203,7 +205,9 @@ export function createOrders(
             ? { technicianId: somebody(), wish: 'favoured' }
             : roll < 0.125
               ? { technicianId: somebody(), wish: 'never' }
-              : null,
+              : roll < 0.15
+                ? { technicianId: somebody(), wish: 'avoid' }
+                : null,
       };
     });
     const summary = visitCount > 1 ? `${kind.name}, ${visitCount} chargers` : kind.name;

@@ -1,59 +1,85 @@
 import 'server-only';
 import { cookies, headers } from 'next/headers';
-import { Refusal, type RefusalCode } from '@/server/refusal';
-import { readSession, type User } from '@/server/session';
+import { failureOf } from '@/server/edge/failure';
+import { withUser } from '@/server/edge/process';
+import { Refusal } from '@/server/shared/refusal';
+import type { Unit } from '@/server/shared/unit';
 
 export const SESSION_COOKIE = 'lime-session';
+/** Longest body of a request, in bytes. */
+const MOST_BYTES = 512 * 1024;
 
-const STATUS: Readonly<Record<RefusalCode, number>> = {
-  'signed-out': 401,
-  'not-found': 404,
-  invalid: 422,
-  conflict: 409,
-  'too-many': 429,
-};
+export async function sessionToken(): Promise<string | undefined> {
+  return (await cookies()).get(SESSION_COOKIE)?.value;
+}
 
-/** The signed-in user of this request, or null. */
-export async function currentUser(): Promise<User | null> {
-  return readSession((await cookies()).get(SESSION_COOKIE)?.value);
+/** Who asks, as the edge of this server says: not what the client says of itself. */
+export async function clientOf(): Promise<string> {
+  return (await headers()).get('x-lime-client') ?? 'unknown';
 }
 
 /** A request that changes something must come from our own pages. */
 async function requireOwnOrigin(request: Request): Promise<void> {
-  if (request.method === 'GET') return;
+  if (request.method === 'GET' || request.method === 'HEAD') return;
   const origin = request.headers.get('origin');
   const host = (await headers()).get('host');
-  if (origin === null || new URL(origin).host !== host) throw new Refusal('not-found');
+  const from = origin && URL.canParse(origin) ? new URL(origin).host : null;
+  if (from === null || from !== host) throw new Refusal('not-found');
 }
+
+const NO_STORE = { 'Cache-Control': 'no-store' };
 
 /** Runs a use case for an API route and turns what it throws into an answer. */
 export async function answer(request: Request, work: () => Promise<unknown>): Promise<Response> {
   try {
     await requireOwnOrigin(request);
     const value = await work();
-    return value instanceof Response ? value : Response.json(value ?? {});
+    return value instanceof Response ? value : Response.json(value ?? {}, { headers: NO_STORE });
   } catch (cause) {
-    if (cause instanceof Refusal) {
-      return Response.json({ code: cause.code, facts: cause.facts }, { status: STATUS[cause.code] });
-    }
-    console.error(cause);
-    return Response.json({ code: 'broken', facts: {} }, { status: 500 });
+    const { status, body } = failureOf(cause, request.headers.get('x-request-id'));
+    const retry: Record<string, string> = status === 503 ? { 'Retry-After': '5' } : {};
+    return Response.json(body, { status, headers: { ...NO_STORE, ...retry } });
   }
 }
 
-/** The same for a signed-in user only. */
-export function answerUser(request: Request, work: (user: User) => Promise<unknown>): Promise<Response> {
+/** Reading in the name of the signed-in user: one picture, nothing written. */
+export function answerReader(request: Request, work: (unit: Unit) => Promise<unknown>): Promise<Response> {
+  return answer(request, async () => withUser(await sessionToken(), 'read', work));
+}
+
+/**
+ * Changing something in the name of the signed-in user. The body is read before a transaction is opened: whoever
+ * sends slowly holds no connection to the database.
+ */
+export function answerWriter(
+  request: Request,
+  work: (unit: Unit, body: unknown) => Promise<unknown>,
+  mode: 'write' | 'write-on-one-picture' = 'write',
+): Promise<Response> {
   return answer(request, async () => {
-    const user = await currentUser();
-    if (!user) throw new Refusal('signed-out');
-    return work(user);
+    const body = await bodyOf(request);
+    return withUser(await sessionToken(), mode, (unit) => work(unit, body));
   });
 }
 
-/** Body as JSON; anything else is refused. */
+/** Body as JSON, read to its limit and not beyond; anything else is refused. Undefined where there is none. */
 export async function bodyOf(request: Request): Promise<unknown> {
+  const reader = request.body?.getReader();
+  const chunks: Uint8Array[] = [];
+  let size = 0;
+  for (;;) {
+    const part = await reader?.read();
+    if (!part || part.done) break;
+    size += part.value.byteLength;
+    if (size > MOST_BYTES) {
+      await reader?.cancel();
+      throw new Refusal('too-large', { most: MOST_BYTES });
+    }
+    chunks.push(part.value);
+  }
+  if (size === 0) return undefined;
   try {
-    return await request.json();
+    return JSON.parse(Buffer.concat(chunks).toString('utf8'));
   } catch {
     throw new Refusal('invalid', { message: 'the request is not JSON' });
   }

@@ -5,6 +5,7 @@ import '@fontsource-variable/archivo';
 import '@/ui/shared/look.css';
 import { ColorSchemeScript, mantineHtmlProps } from '@mantine/core';
 import type { Metadata } from 'next';
+import { headers } from 'next/headers';
 import { Providers } from '@/ui/shared/Providers';
 
 export const metadata: Metadata = {
@@ -12,11 +13,13 @@ export const metadata: Metadata = {
   description: 'Plans of technicians’ visits, with their price',
 };
 
-export default function Layout({ children }: { readonly children: React.ReactNode }) {
+/** Every page is made for one answer: its scripts carry that answer's nonce. */
+export default async function Layout({ children }: { readonly children: React.ReactNode }) {
+  const nonce = (await headers()).get('x-nonce') ?? undefined;
   return (
     <html lang="en" {...mantineHtmlProps}>
       <head>
-        <ColorSchemeScript defaultColorScheme="light" />
+        <ColorSchemeScript defaultColorScheme="light" {...(nonce ? { nonce } : {})} />
       </head>
       <body>
         <Providers>{children}</Providers>

@@ -1,6 +1,6 @@
 import 'server-only';
 import { cookies } from 'next/headers';
-import { usesSecureCookies } from '@/server/settings';
+import { usesSecureCookies } from '@/server/edge/process';
 import { SESSION_COOKIE } from './http';
 
 export async function setSessionCookie(token: string): Promise<void> {

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { planSchema, problemSchema } from '@/contract/problem-schema';
+import { planSchema, problemSchema } from '@/contract/files/problem-schema';
 import { readArguments, UsageError } from './arguments';
 import { explainCommand } from './explain-command';
 import { solveCommand } from './solve-command';

@@ -1,8 +1,8 @@
 import { writeFileSync } from 'node:fs';
-import type { Read } from '@/contract/file-error';
-import { readPlan, readProblem } from '@/contract/read-problem';
-import { readSolomon, solomonText } from '@/contract/solomon';
-import { readTsplib, tourText } from '@/contract/tsplib';
+import type { Read } from '@/contract/files/file-error';
+import { readPlan, readProblem } from '@/contract/files/read-problem';
+import { readSolomon, solomonText } from '@/contract/files/solomon';
+import { readTsplib, tourText } from '@/contract/files/tsplib';
 import {
   type Budget,
   type ProveOptions,

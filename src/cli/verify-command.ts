@@ -1,4 +1,4 @@
-import { readPlan, readProblem } from '@/contract/read-problem';
+import { readPlan, readProblem } from '@/contract/files/read-problem';
 import { verifyPlan } from '@/core/index';
 import { UsageError } from './arguments';
 import { readText } from './read-text';

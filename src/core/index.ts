@@ -16,7 +16,9 @@ export {
   type Plan,
 } from './model/plan';
 export type {
+  Attributes,
   BreakRule,
+  EquipmentUnit,
   Membership,
   Place,
   Prices,
@@ -25,19 +27,22 @@ export type {
   Shift,
   TravelMatrix,
   Visit,
+  VisitPrices,
   VisitWindow,
+  WorkLimit,
 } from './model/problem';
 export {
   MATCHES,
   MAX_BREAKS,
 } from './model/problem';
+export { durationOf } from './model/work-of';
 export { priceRoute, priceStop } from './objectives/price-plan';
 export { gapFillers } from './offers/gap-fillers';
 export { offerWindows, windowsWithin } from './offers/offer-windows';
-export type { RuleCode, Violation } from './rules/violation';
+export { RULE_CODES, type RuleCode, type Violation } from './rules/violation';
 export { simulatePlan } from './simulate/simulate-plan';
-export type { Interval } from './time/interval';
-export { type DayException, type WeekPattern, workingIntervals } from './time/week-pattern';
+export { type Interval, intersect, subtract } from './time/interval';
+export { type DayException, workingIntervals } from './time/week-pattern';
 export {
   datesFrom,
   daysBetween,
@@ -47,14 +52,20 @@ export {
   weekdayOf,
 } from './time/zone';
 export type { TimedRoute, TimedStop } from './timing/timed-plan';
+export { matrixOnDemand } from './travel/matrix-on-demand';
 export { indexProblem, type ProblemIndex } from './travel/problem-index';
 export {
   buildRoadGraph,
+  ROAD_SPEED_KMH,
   type Road,
   type RoadClass,
   type RoadGraph,
   type RoadNetwork,
+  type RoadSpeeds,
 } from './travel/road-network';
-export { fastestFrom } from './travel/shortest-paths';
-export { legGeometry, type PathTrees, travelMatrix } from './travel/travel-matrix';
+export { fastestFrom, type PathTree } from './travel/shortest-paths';
+export { type Access, snapToNetwork } from './travel/snap';
+export { type SpeedPeriod, slowed, speedSets, timelineOf, travelByTime } from './travel/speed-profile';
+export { type StraightLines, straightLeg, straightMatrix } from './travel/straight-lines';
+export { legGeometry, travelMatrix } from './travel/travel-matrix';
 export { type Verdict, verifyPlan } from './verify/verify-plan';

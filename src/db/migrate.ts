@@ -1,21 +1,20 @@
 import { Umzug } from 'umzug';
-import { type Database, select, type Transaction } from './connection';
+import { z } from 'zod';
+import { type Database, execute, inTransaction, select, type Transaction } from './connection';
 import { firstSchema } from './migrations/001-first-schema';
+import { theGround } from './migrations/002-the-ground';
 
-const MIGRATIONS = [firstSchema];
+const MIGRATIONS = [firstSchema, theGround];
 /** Any number; all processes that migrate take the same advisory lock. */
 const LOCK = 72_616_304;
 
 /** Brings the database to the newest schema. Safe when two processes start at once. */
 export async function migrate(db: Database): Promise<readonly string[]> {
-  return db.transaction(async (transaction) => {
-    await db.query('select pg_advisory_xact_lock(:lock)', { replacements: { lock: LOCK }, transaction });
+  return inTransaction(db, 'write', async (transaction) => {
+    await execute(transaction, 'select pg_advisory_xact_lock(:lock)', { lock: LOCK });
     const umzug = new Umzug({
-      migrations: MIGRATIONS.map((m) => ({
-        name: m.name,
-        up: async () => void (await db.query(m.up, { transaction })),
-      })),
-      storage: storageIn(db, transaction),
+      migrations: MIGRATIONS.map((m) => ({ name: m.name, up: () => execute(transaction, m.up) })),
+      storage: storageIn(transaction),
       logger: undefined,
     });
     const done = await umzug.up();
@@ -24,18 +23,16 @@ export async function migrate(db: Database): Promise<readonly string[]> {
 }
 
 /** Notes what is done in the same transaction, so that half a migration leaves no trace. */
-function storageIn(db: Database, transaction: Transaction) {
-  const note = (sql: string, name: string): Promise<unknown> =>
-    db.query(sql, { replacements: { name }, transaction });
+function storageIn(transaction: Transaction) {
   return {
-    logMigration: async ({ name }: { name: string }) =>
-      void (await note('insert into schema_migrations (name) values (:name)', name)),
-    unlogMigration: async ({ name }: { name: string }) =>
-      void (await note('delete from schema_migrations where name = :name', name)),
+    logMigration: ({ name }: { name: string }) =>
+      execute(transaction, 'insert into schema_migrations (name) values (:name)', { name }),
+    unlogMigration: ({ name }: { name: string }) =>
+      execute(transaction, 'delete from schema_migrations where name = :name', { name }),
     executed: async () => {
-      await db.query('create table if not exists schema_migrations (name text primary key)', { transaction });
-      const rows = await select<{ name: string }>(db, 'select name from schema_migrations', {}, transaction);
-      return rows.map((r) => r.name);
+      await execute(transaction, 'create table if not exists schema_migrations (name text primary key)');
+      const shape = z.strictObject({ name: z.string() });
+      return (await select(transaction, shape, 'select name from schema_migrations')).map((r) => r.name);
     },
   };
 }

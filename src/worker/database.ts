@@ -1,36 +1,48 @@
 import { writeFileSync } from 'node:fs';
 import { environment } from '@/config/environment';
-import { closeDatabase, openDatabase, select } from '@/db/connection';
+import { closeDatabase, type Database, inTransaction, openDatabase } from '@/db/connection';
+import { grantTo } from '@/db/grant';
 import { migrate } from '@/db/migrate';
-import { exportProblem } from '@/server/export-problem';
+import { startCompany } from '@/server/access/start-company';
+import { exportProblem } from '@/server/runs/export-problem';
+import { prepareQueue } from '@/server/runs/queue';
+import { nowSec } from '@/server/shared/clock';
+import type { SystemUnit } from '@/server/shared/unit';
 import { seedDemo } from '../../demo/seed';
 
-/** `database migrate | seed | problem FIRST LAST FILE`: what bin/demo, bin/test and the benches call. */
+const USAGE = 'expected "migrate", "seed", "start ADDRESS [NAME]" or "problem FIRST_DATE LAST_DATE FILE"';
+
+async function migrateAll(db: Database): Promise<void> {
+  const { databaseUrl, databaseOwnerUrl } = environment();
+  const done = await migrate(db);
+  await prepareQueue(databaseOwnerUrl);
+  const role = new URL(databaseUrl).username;
+  if (role !== new URL(databaseOwnerUrl).username) await inTransaction(db, 'write', (t) => grantTo(t, role));
+  console.log(done.length > 0 ? `Migrated: ${done.join(', ')}` : 'Schema is current');
+}
+
+/** `database COMMAND …`: what bin/demo, bin/start, bin/test and the benches call. */
 async function main(command: string | undefined, words: readonly string[]): Promise<void> {
-  const db = openDatabase(environment().databaseUrl);
-  if (command === 'migrate') {
-    const done = await migrate(db);
-    console.log(done.length > 0 ? `Migrated: ${done.join(', ')}` : 'Schema is current');
-  } else if (command === 'seed') {
-    const [found] = await select<{ started: boolean; finished: boolean }>(
-      db,
-      'select exists (select 1 from territories) as started, exists (select 1 from plan_changes) as finished',
-    );
-    if (found?.finished) console.log('Data is there already');
-    else {
-      // A seed that was interrupted left rows of which nobody has seen any.
-      if (found?.started)
-        await db.query(
-          'truncate territories, users, skills, job_kinds, week_patterns, technicians, playbooks, plans, road_networks cascade',
-        );
-      await seedDemo(db);
-    }
+  const db = openDatabase(environment().databaseOwnerUrl);
+  const inUnit = <T>(work: (unit: SystemUnit) => Promise<T>): Promise<T> =>
+    inTransaction(db, 'write', (transaction) => work({ transaction, now: nowSec() }));
+  if (command === 'migrate') await migrateAll(db);
+  else if (command === 'seed') console.log(await inUnit((unit) => seedDemo(unit)));
+  else if (command === 'start') {
+    const link = await inUnit((unit) => startCompany(unit, words[0], words[1]));
+    console.log(link ?? '');
   } else if (command === 'problem') {
     const [firstDate, lastDate, file] = words;
-    if (!firstDate || !lastDate || !file) throw new Error('expected "problem FIRST_DATE LAST_DATE FILE"');
-    writeFileSync(file, JSON.stringify(await exportProblem(firstDate, lastDate)));
-  } else throw new Error('expected "migrate", "seed" or "problem"');
+    if (!firstDate || !lastDate || !file) throw new Error(USAGE);
+    const problem = await inUnit((unit) => exportProblem(unit, { firstDate, lastDate }));
+    writeFileSync(file, JSON.stringify(problem));
+  } else throw new Error(USAGE);
   await closeDatabase();
 }
 
-await main(process.argv[2], process.argv.slice(3));
+try {
+  await main(process.argv[2], process.argv.slice(3));
+} catch (cause) {
+  console.error(cause instanceof Error ? cause.message : String(cause));
+  process.exit(1);
+}

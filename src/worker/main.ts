@@ -1,32 +1,75 @@
-import { closeDatabase } from '@/db/connection';
-import { closeQueue, openQueue, RUN_QUEUE } from '@/server/queue';
-import { claimRun, rescueLostRuns } from '@/server/work-run';
+import { setTimeout as sleep } from 'node:timers/promises';
+import type PgBoss from 'pg-boss';
+import { environment } from '@/config/environment';
+import { closeDatabase, inTransaction, isAway, openDatabase } from '@/db/connection';
+import { createQueue, RUN_QUEUE } from '@/server/runs/queue';
+import { claimRun, rescueLostRuns } from '@/server/runs/work-run';
+import { systemUnit } from './in-system-unit';
+import { log } from './log';
 import { runSearch } from './run-search';
 
 const RESCUE_MS = 5000;
+const MOST_WAIT_MS = 10_000;
+
+const stopping = new AbortController();
+
+/** Tries until it works: a database that is away comes back, and nobody is there to start this process again. */
+async function untilItWorks<T>(what: string, work: () => Promise<T>): Promise<T> {
+  for (let waitMs = 500; ; waitMs = Math.min(MOST_WAIT_MS, waitMs * 2)) {
+    try {
+      return await work();
+    } catch (cause) {
+      stopping.signal.throwIfAborted();
+      log.warn({ cause: String(cause), waitMs }, `${what}: tried again`);
+      await sleep(waitMs, undefined, { signal: stopping.signal });
+    }
+  }
+}
+
+/** Takes runs one after the other until none waits. */
+async function workThroughLine(): Promise<void> {
+  while (!stopping.signal.aborted) {
+    const claimed = await systemUnit(claimRun);
+    if (!claimed) return;
+    await runSearch(claimed);
+  }
+}
+
+async function rescue(): Promise<void> {
+  await systemUnit(rescueLostRuns).catch((cause: unknown) => {
+    if (isAway(cause)) log.warn('The database is away');
+    else log.error({ cause: String(cause) }, 'Rescue failed');
+  });
+}
 
 async function main(): Promise<void> {
-  const boss = await openQueue();
-  await boss.work<{ runId: string }>(
-    RUN_QUEUE,
-    { batchSize: 1, pollingIntervalSeconds: 0.5 },
-    async ([job]) => {
-      const claimed = job ? await claimRun(job.data.runId) : null;
-      if (claimed) await runSearch(claimed);
-    },
-  );
-  const rescue = (): void => void rescueLostRuns().catch((cause: unknown) => console.error('Rescue:', cause));
-  rescue();
-  const timer = setInterval(rescue, RESCUE_MS);
+  const { databaseUrl } = environment();
+  const db = openDatabase(databaseUrl);
+  await untilItWorks('Database', () => inTransaction(db, 'read', async () => undefined));
+  let boss: PgBoss | null = null;
   const stop = async (): Promise<void> => {
+    stopping.abort();
     clearInterval(timer);
-    await closeQueue();
+    await boss?.stop({ graceful: false, wait: true }).catch(() => undefined);
     await closeDatabase();
     process.exit(0);
   };
   process.once('SIGTERM', () => void stop());
   process.once('SIGINT', () => void stop());
-  console.log('Worker ready');
+  const timer = setInterval(() => void rescue(), RESCUE_MS);
+  boss = await untilItWorks('Queue', async () => {
+    const queue = createQueue(databaseUrl, { migrate: false });
+    await queue.start();
+    return queue;
+  });
+  await boss.work(RUN_QUEUE, { batchSize: 1, pollingIntervalSeconds: 0.5 }, () =>
+    // A run never fails the nudge: what is not done yet is found by the next rescue.
+    workThroughLine().catch((cause: unknown) => log.error({ cause: String(cause) }, 'Line of runs')),
+  );
+  await rescue();
+  log.info('Worker ready');
 }
 
+// A lost connection of the pool must not end the process: whatever needed it has its own way to go on.
+process.on('unhandledRejection', (cause) => log.error({ cause: String(cause) }, 'Unhandled'));
 await main();

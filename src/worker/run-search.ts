@@ -1,8 +1,13 @@
+import { setTimeout as sleep } from 'node:timers/promises';
 import { Worker } from 'node:worker_threads';
-import type { ProgressPoint } from '@/contract/run';
-import type { Problem } from '@/core/index';
-import { type ClaimedRun, failRun, finishRun, problemOfRun, reportRun } from '@/server/work-run';
+import type { ProgressPoint, RunOutcome } from '@/contract/runs/run';
+import { isAway } from '@/db/connection';
+import type { ClaimedRun } from '@/db/repositories/runs/runs';
+import { type Attempt, failRun, finishRun, reportRun } from '@/server/runs/work-run';
+import { restoreProblem } from '@/server/shared/run-problem';
 import { codeVersion } from './code-version';
+import { systemUnit } from './in-system-unit';
+import { log } from './log';
 import type { SearchMessage, SearchOrder } from './search-messages';
 
 const REPORT_MS = 800;
@@ -15,21 +20,41 @@ function thin(points: ProgressPoint[]): ProgressPoint[] {
     : points.filter((_, i) => i % 2 === 0 || i === points.length - 1);
 }
 
-/** Carries out one claimed run: a search in a thread, reports meanwhile, and a draft at the end. */
-export async function runSearch(claimed: ClaimedRun): Promise<void> {
-  const { id, attempts } = claimed;
-  try {
-    const problem = await problemOfRun(id);
-    await searchInThread(claimed, problem);
-  } catch (cause) {
-    console.error(`Run ${id}:`, cause);
-    const detail = cause instanceof Error ? cause.message : String(cause);
-    await failRun(id, attempts, { code: 'crashed', detail: detail.slice(0, 500) });
+/** How long the end of a run waits for a database that is away, ms: as long as its place is kept. */
+const KEPT_FOR_MS = 10 * 60_000;
+
+/** What a run found must not be lost because the database was away at that moment. */
+async function whenBack<T>(work: () => Promise<T>): Promise<T> {
+  const givenUpAt = Date.now() + KEPT_FOR_MS;
+  for (;;) {
+    try {
+      return await work();
+    } catch (cause) {
+      if (!isAway(cause) || Date.now() > givenUpAt) throw cause;
+      log.warn('The database is away; the result of a run is kept until it is back');
+      await sleep(1000);
+    }
   }
 }
 
-async function searchInThread(claimed: ClaimedRun, problem: Problem): Promise<void> {
-  const { id, attempts } = claimed;
+/** Carries out one claimed run: a search in a thread, reports meanwhile, and a draft at the end. */
+export async function runSearch(claimed: ClaimedRun): Promise<void> {
+  const run: Attempt = { id: claimed.id, attempt: claimed.attempts };
+  try {
+    const restored = await systemUnit(({ transaction }) => restoreProblem(transaction, run.id));
+    await searchInThread(claimed, run, restored);
+  } catch (cause) {
+    log.error({ run: run.id, cause: cause instanceof Error ? cause.stack : String(cause) }, 'A run failed');
+    const detail = (cause instanceof Error ? cause.message : String(cause)).slice(0, 500);
+    await whenBack(() => systemUnit((unit) => failRun(unit, run, { code: 'crashed', detail })));
+  }
+}
+
+async function searchInThread(
+  claimed: ClaimedRun,
+  run: Attempt,
+  { problem, staying }: Awaited<ReturnType<typeof restoreProblem>>,
+): Promise<void> {
   const stopFlag = new SharedArrayBuffer(4);
   const order: SearchOrder = {
     problem,
@@ -48,14 +73,14 @@ async function searchInThread(claimed: ClaimedRun, problem: Problem): Promise<vo
     reporting = true;
     const best = unsaved;
     unsaved = null;
-    const answer = await reportRun(id, attempts, progress, best).finally(() => {
+    const answer = await systemUnit((unit) => reportRun(unit, run, progress, best)).finally(() => {
       reporting = false;
     });
     if (answer === 'stop') Atomics.store(new Int32Array(stopFlag), 0, 1);
     if (answer === 'lost') await thread.terminate();
   };
   const timer = setInterval(
-    () => void report().catch((cause: unknown) => console.error('Report:', cause)),
+    () => void report().catch((cause: unknown) => log.warn({ cause: String(cause) }, 'A report was lost')),
     REPORT_MS,
   );
   try {
@@ -73,24 +98,22 @@ async function searchInThread(claimed: ClaimedRun, problem: Problem): Promise<vo
     clearInterval(timer);
   }
   const end = ending as Exclude<SearchMessage, { kind: 'progress' }> | null;
-  if (end?.kind === 'held') {
-    await failRun(id, attempts, { code: 'held-visits-break-rules', visitIds: end.visitIds });
-  } else if (end?.kind === 'end') {
-    const { plan, stopReason, iterations, startPrice, bound } = end;
-    await finishRun(id, attempts, {
-      plan,
-      problem,
-      progress,
-      outcome: {
-        code: 'draft',
-        stopReason,
-        iterations,
-        startPrice,
-        bound,
-        price: plan.price,
-        codeVersion: codeVersion(),
-        zoneData: process.versions.tz ?? 'unknown',
-      },
-    });
-  } else await failRun(id, attempts, { code: 'worker-lost' });
+  const ended = (outcome: RunOutcome): Promise<void> =>
+    whenBack(() => systemUnit((unit) => failRun(unit, run, outcome)));
+  if (end?.kind === 'held') return ended({ code: 'held-visits-break-rules', visitIds: [...end.visitIds] });
+  if (end?.kind !== 'end') return ended({ code: 'worker-lost' });
+  const { plan, stopReason, iterations, startPrice, bound } = end;
+  const outcome: RunOutcome = {
+    code: 'draft',
+    stopReason,
+    iterations,
+    startPrice,
+    bound,
+    price: plan.price,
+    codeVersion: codeVersion(),
+    zoneData: process.versions.tz ?? 'unknown',
+  };
+  await whenBack(() =>
+    systemUnit((unit) => finishRun(unit, run, { plan, problem, staying, progress, outcome })),
+  );
 }

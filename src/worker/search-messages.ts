@@ -1,4 +1,4 @@
-import type { ProgressPoint } from '@/contract/run';
+import type { ProgressPoint } from '@/contract/runs/run';
 import type { Plan, Problem } from '@/core/index';
 
 /** What is handed to a search thread. */

@@ -1,6 +1,6 @@
 import { availableParallelism } from 'node:os';
 import { parentPort, workerData } from 'node:worker_threads';
-import type { ProgressPoint } from '@/contract/run';
+import type { ProgressPoint } from '@/contract/runs/run';
 import { isForTeam, solve, usesLinearModels } from '@/core/engine/index';
 import { OBJECTIVES, type Plan, type Problem, verifyPlan } from '@/core/index';
 import { createLinearModels } from '@/host/linear-models';

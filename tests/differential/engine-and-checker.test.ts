@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { firstNonsense } from '@/contract/read-problem';
+import { firstNonsense } from '@/contract/files/read-problem';
 import { insertCheapest, solve } from '@/core/engine/index';
 import { verifyPlan } from '@/core/index';
 import { everyFeature } from '../support/every-feature';

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
-import { readPlan, readProblem } from '@/contract/read-problem';
-import { readSolomon } from '@/contract/solomon';
-import { readTsplib } from '@/contract/tsplib';
+import { readPlan, readProblem } from '@/contract/files/read-problem';
+import { readSolomon } from '@/contract/files/solomon';
+import { readTsplib } from '@/contract/files/tsplib';
 import { solve } from '@/core/engine/index';
 import { createRandom, type Plan, verifyPlan } from '@/core/index';
 import { everyFeature } from '../support/every-feature';

@@ -1,4 +1,4 @@
-import { readSolomon } from '@/contract/solomon';
+import { readSolomon } from '@/contract/files/solomon';
 import { solve } from '@/core/engine/index';
 import type { Problem, Visit } from '@/core/index';
 import { madeUpInstance } from '../../bench/made-up-instance';

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { readSolomon } from '@/contract/solomon';
+import { readSolomon } from '@/contract/files/solomon';
 import { createMetDays } from '@/core/engine/days/met';
 import { solve } from '@/core/engine/index';
 import { prepare } from '@/core/engine/prepare/prepare';

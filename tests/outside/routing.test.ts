@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import loadHighs from 'highs';
-import { readSolomon, solomonCost } from '@/contract/solomon';
+import { readSolomon, solomonCost } from '@/contract/files/solomon';
 import { solve } from '@/core/engine/index';
 import { verifyPlan } from '@/core/index';
 import { randomProblem } from '../support/random-problem';

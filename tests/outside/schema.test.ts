@@ -1,6 +1,6 @@
 import Ajv2020 from 'ajv/dist/2020';
 import { z } from 'zod';
-import { planSchema, problemSchema } from '@/contract/problem-schema';
+import { planSchema, problemSchema } from '@/contract/files/problem-schema';
 import { insertCheapest } from '@/core/engine/index';
 import { randomProblem } from '../support/random-problem';
 

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { readTsplib, tourLength, tourText } from '@/contract/tsplib';
+import { readTsplib, tourLength, tourText } from '@/contract/files/tsplib';
 import { solve } from '@/core/engine/index';
 import { verifyPlan } from '@/core/index';
 

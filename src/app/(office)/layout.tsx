@@ -1,12 +1,10 @@
-import { redirect } from 'next/navigation';
 import { AppFrame } from '@/ui/shared/AppFrame';
-import { currentUser } from '../http';
+import { forPage } from '../page-unit';
 
 export const dynamic = 'force-dynamic';
 
 export default async function Layout({ children }: { readonly children: React.ReactNode }) {
-  const user = await currentUser();
-  if (!user) redirect('/sign-in');
+  const user = await forPage(async (unit) => unit.user);
   return (
     <AppFrame userName={user.name} role={user.role}>
       {children}

@@ -1,4 +1,4 @@
-import type { Extent } from '@/contract/run';
+import type { Extent } from '@/contract/runs/run';
 
 /** Plan and extent out of a query string; checked by the use case. */
 export function planQuery(request: Request): { planId: string; extent: Extent } {

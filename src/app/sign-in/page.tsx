@@ -1,17 +1,19 @@
 import { redirect } from 'next/navigation';
-import { listDemoPeople } from '@/server/session';
-import { SignIn } from '@/ui/session/SignIn';
-import { currentUser } from '../http';
+import { ownAddress } from '@/contract/access/own-address';
+import { listDemoPeople } from '@/server/access/session';
+import { isDemo, userOf, withoutUser } from '@/server/edge/process';
+import { SignIn } from '@/ui/access/SignIn';
+import { sessionToken } from '../http';
 
 export const dynamic = 'force-dynamic';
 
-/** Only addresses of our own may be gone on to. */
-function ownAddress(next: string | undefined): string {
-  return next?.startsWith('/') && !next.startsWith('//') && !next.includes('\\') ? next : '/plan';
+interface Props {
+  readonly searchParams: Promise<{ next?: string | string[] }>;
 }
 
-export default async function Page({ searchParams }: { readonly searchParams: Promise<{ next?: string }> }) {
+export default async function Page({ searchParams }: Props) {
   const next = ownAddress((await searchParams).next);
-  if (await currentUser()) redirect(next);
-  return <SignIn demoPeople={await listDemoPeople()} next={next} />;
+  if (await userOf(await sessionToken())) redirect(next);
+  const demoPeople = await withoutUser('read', (unit) => listDemoPeople(unit, isDemo()));
+  return <SignIn demoPeople={demoPeople} next={next} />;
 }

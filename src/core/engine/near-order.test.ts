@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { readSolomon } from '@/contract/solomon';
+import { readSolomon } from '@/contract/files/solomon';
 import { indexProblem, type Problem, verifyPlan } from '@/core/index';
 import { FIELD_SIZES, fieldProblem } from '../../../bench/field-problem';
 import { everyFeature } from '../../../tests/support/every-feature';

@@ -29,3 +29,18 @@ export function subtract(a: readonly Interval[], b: readonly Interval[]): Interv
   }
   return left;
 }
+
+/** What lies in both. */
+export function intersect(a: readonly Interval[], b: readonly Interval[]): Interval[] {
+  const [left, right] = [unite(a), unite(b)];
+  const out: Interval[] = [];
+  for (let i = 0, k = 0; i < left.length && k < right.length; ) {
+    const [x, y] = [left[i]!, right[k]!];
+    const startSec = Math.max(x.startSec, y.startSec);
+    const endSec = Math.min(x.endSec, y.endSec);
+    if (endSec > startSec) out.push({ startSec, endSec });
+    if (x.endSec < y.endSec) i++;
+    else k++;
+  }
+  return out;
+}

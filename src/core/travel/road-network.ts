@@ -31,12 +31,15 @@ export interface RoadGraph {
   readonly roadOf: Int32Array;
 }
 
+/** Speed on each class of road, km/h. */
+export type RoadSpeeds = Readonly<Record<RoadClass, number>>;
+
 /** Seconds to drive a road at the speed of its class. */
-export function driveSec(road: Road): number {
-  return Math.max(1, (road.lengthM / 1000 / ROAD_SPEED_KMH[road.roadClass]) * 3600);
+export function driveSec(road: Road, speeds: RoadSpeeds = ROAD_SPEED_KMH): number {
+  return Math.max(1, (road.lengthM / 1000 / speeds[road.roadClass]) * 3600);
 }
 
-export function buildRoadGraph(network: RoadNetwork): RoadGraph {
+export function buildRoadGraph(network: RoadNetwork, speeds: RoadSpeeds = ROAD_SPEED_KMH): RoadGraph {
   const n = network.junctions.length;
   const first = new Int32Array(n + 1);
   for (const road of network.roads) {
@@ -61,7 +64,7 @@ export function buildRoadGraph(network: RoadNetwork): RoadGraph {
     ] as const) {
       const arc = next[tail]!++;
       graph.head[arc] = head;
-      graph.seconds[arc] = driveSec(road);
+      graph.seconds[arc] = driveSec(road, speeds);
       graph.metres[arc] = road.lengthM;
       graph.roadOf[arc] = r;
     }

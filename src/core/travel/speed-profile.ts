@@ -13,7 +13,8 @@ export interface SpeedPeriod {
   readonly speeds: Speeds;
 }
 
-function slowed(graph: RoadGraph, speeds: Speeds): RoadGraph {
+/** The same roads at other speeds. */
+export function slowed(graph: RoadGraph, speeds: Speeds): RoadGraph {
   const { roads } = graph.network;
   const seconds = graph.seconds.map((sec, arc) => (sec * 100) / speeds[roads[graph.roadOf[arc]!]!.roadClass]);
   return { ...graph, seconds };
@@ -30,17 +31,29 @@ export function travelByTime(
   periods: readonly SpeedPeriod[],
   days: { readonly dates: readonly string[]; readonly zone: string; readonly originSec: number },
 ): TravelByTime {
-  const sets = [...new Map(periods.map((p) => [JSON.stringify(p.speeds), p.speeds])).values()];
-  const sliceOf = new Map(sets.map((speeds, i) => [JSON.stringify(speeds), i]));
+  return {
+    slices: speedSets(periods).map((speeds) => travelMatrix(slowed(graph, speeds), points).durationSec),
+    timeline: timelineOf(periods, days),
+  };
+}
+
+/** The different sets of speeds in the order in which they come up: one slice each. */
+export function speedSets(periods: readonly SpeedPeriod[]): Speeds[] {
+  return [...new Map(periods.map((p) => [JSON.stringify(p.speeds), p.speeds])).values()];
+}
+
+/** From which second on which set of speeds holds, over some local days. */
+export function timelineOf(
+  periods: readonly SpeedPeriod[],
+  days: { readonly dates: readonly string[]; readonly zone: string; readonly originSec: number },
+): TravelByTime['timeline'] {
+  const sliceOf = new Map(speedSets(periods).map((speeds, i) => [JSON.stringify(speeds), i]));
   const timeline = days.dates.flatMap((date) =>
     periods.map((p) => ({
       fromSec: instantOf(date, p.fromMin, days.zone) - days.originSec,
       slice: sliceOf.get(JSON.stringify(p.speeds))!,
     })),
   );
-  return {
-    slices: sets.map((speeds) => travelMatrix(slowed(graph, speeds), points).durationSec),
-    // Two periods can begin at once where the clock jumps over one of them: the later one holds.
-    timeline: timeline.filter((t, i) => (timeline[i + 1]?.fromSec ?? Number.POSITIVE_INFINITY) > t.fromSec),
-  };
+  // Two periods can begin at once where the clock jumps over one of them: the later one holds.
+  return timeline.filter((t, i) => (timeline[i + 1]?.fromSec ?? Number.POSITIVE_INFINITY) > t.fromSec);
 }

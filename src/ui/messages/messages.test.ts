@@ -1,4 +1,4 @@
-import { extentSchema, runRequest } from '@/contract/run';
+import { extentSchema, type RunOutcome, runRequest } from '@/contract/runs/run';
 import { ApiError } from '../shared/api';
 import { errorText } from './errors';
 import { outcomeText, proofText } from './runs';
@@ -8,18 +8,43 @@ describe('what went wrong, in a sentence', () => {
     ['offline', {}, 'cannot be reached'],
     ['signed-out', {}, 'Sign in again'],
     ['not-found', {}, 'nothing here that you may see'],
-    ['too-many', {}, 'Wait five minutes'],
+    ['too-many', { what: 'sign-in', seconds: 290 }, 'Wait 5 minutes'],
+    ['too-many', { what: 'runs', most: 10 }, '10 runs waiting'],
+    ['too-large', {}, 'Send less'],
+    ['away', {}, 'database is away'],
+    ['unreadable', {}, 'Reload'],
+    ['invalid', { problems: [{ path: 'zone', code: 'zone', facts: {} }] }, 'zone must be a time zone'],
     ['invalid', { message: 'at least 1 second' }, 'at least 1 second'],
     ['invalid', { outcome: 'no-work' }, 'no visits to plan'],
     ['invalid', { outcome: 'no-people' }, 'Nobody works'],
     ['conflict', { runId: 'x' }, 'under way'],
     ['conflict', { reason: 'not-open' }, 'accepted or thrown away already'],
-    ['conflict', { reason: 'live-changed', changed: ['W-1', 'W-2'] }, 'W-1, W-2'],
+    [
+      'conflict',
+      { reason: 'live-changed', changed: ['W-1', 'W-2'], others: 3 },
+      'W-1, W-2 and 3 visits elsewhere',
+    ],
+    ['conflict', { reason: 'live-changed', changed: [], others: 1 }, 'one visit elsewhere'],
+    [
+      'conflict',
+      {
+        reason: 'breaks-rules',
+        broken: [{ rule: 'skills', visit: 'W-7', person: 'Ada', date: '2026-06-09' }],
+      },
+      'Skill or level missing on the day (W-7, Ada, 2026-06-09)',
+    ],
+    [
+      'conflict',
+      { reason: 'stale', changes: [{ by: 'Joss', fields: ['name', 'zone'] }] },
+      'Joss changed name, zone',
+    ],
+    ['conflict', { reason: 'in-use', uses: [{ object: 'technicians', title: 'Ada' }] }, 'technician Ada'],
+    ['conflict', { reason: 'changed-since' }, 'cannot be undone'],
     ['broken', {}, 'Nothing was changed'],
   ])('%s %j', (code, facts, text) => expect(errorText(new ApiError(code, facts))).toContain(text));
   it('shortens long lists and survives surprises', () => {
     const changed = Array.from({ length: 20 }, (_, i) => `W-${i}`);
-    expect(errorText(new ApiError('conflict', { changed }))).toContain('and 8 more');
+    expect(errorText(new ApiError('conflict', { reason: 'live-changed', changed }))).toContain('and 8 more');
     expect(errorText(new Error('boom'))).toContain('Nothing was changed');
   });
 });
@@ -30,7 +55,7 @@ describe('how a run ended', () => {
     [{ code: 'held-visits-break-rules', visitIds: ['a', 'b'] }, '(2)'],
     [{ code: 'checker-refused', violations: 3 }, '3 broken rules'],
     [{ code: 'crashed', detail: 'out of memory' }, 'out of memory'],
-  ] as const)('%j', (outcome, text) => expect(outcomeText(outcome)).toContain(text));
+  ] satisfies [RunOutcome, string][])('%j', (outcome, text) => expect(outcomeText(outcome)).toContain(text));
 });
 
 describe('what was proven', () => {
@@ -52,7 +77,7 @@ describe('what a run may be asked', () => {
     [{ ...extent, firstDate: '8 June' }],
     [{ ...extent, territoryIds: [] }],
   ])('refuses the extent %j', (wrong) => expect(extentSchema.safeParse(wrong).success).toBe(false));
-  it.each([0, 1801, 2.5, 'many'])('refuses %p seconds', (seconds) => {
+  it.each([0, 1801, 2.5, 'many', true])('refuses %p seconds', (seconds) => {
     expect(runRequest.safeParse({ ...request, seconds }).success).toBe(false);
   });
 });

@@ -1,4 +1,4 @@
-import type { RunOutcome } from '@/contract/run';
+import type { RunOutcome } from '@/contract/runs/run';
 import { priceText } from './figures';
 
 /** How a run ended, in a sentence. */

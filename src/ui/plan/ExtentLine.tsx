@@ -2,7 +2,7 @@ import { ActionIcon, Button, Checkbox, Popover, SegmentedControl, Stack } from '
 import { DatePickerInput } from '@mantine/dates';
 import { IconChevronLeft, IconChevronRight } from '@tabler/icons-react';
 import Link from 'next/link';
-import type { DraftRow } from '@/contract/plan-view';
+import type { DraftRow } from '@/contract/plan/plan-view';
 import { addDays, dayCount, dayText, mondayOf } from '../shared/time';
 import css from './ExtentLine.module.css';
 import type { Layout, PlanState } from './plan-state';

@@ -3,24 +3,25 @@
 import { Button, Loader } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
 import dynamic from 'next/dynamic';
-import { useCallback, useMemo, useState } from 'react';
-import type { DraftRow, PlanView } from '@/contract/plan-view';
+import { useCallback, useMemo, useRef, useState } from 'react';
+import { z } from 'zod';
+import { draftRow, type PlanView, planView } from '@/contract/plan/plan-view';
 import { errorText } from '../messages/errors';
+import { type PlaybookChoice, RunComposer } from '../runs/RunComposer';
 import { callApi } from '../shared/api';
-import { DaysGrid } from './DaysGrid';
-import { DraftActions } from './DraftActions';
+import { DaysGrid } from './cords/DaysGrid';
+import type { ColourContext } from './cords/knot';
+import { Legend } from './cords/Legend';
+import { Timeline } from './cords/Timeline';
+import { DraftActions } from './drafts/DraftActions';
 import { ExtentLine, type TerritoryChoice } from './ExtentLine';
-import type { ColourContext } from './knot';
-import { Legend } from './Legend';
-import { Lens } from './Lens';
-import { LooseTable } from './LooseTable';
+import { Lens } from './lens/Lens';
+import { LooseTable } from './loose/LooseTable';
 import css from './PlanPage.module.css';
 import { type PlanDefaults, type PlanState, usePlanState } from './plan-state';
-import { type PlaybookChoice, RunComposer } from './RunComposer';
 import { Scoreline } from './Scoreline';
-import { Timeline } from './Timeline';
 
-const MapView = dynamic(() => import('./MapView'), {
+const MapView = dynamic(() => import('./map/MapView'), {
   ssr: false,
   loading: () => <p style={{ padding: 24 }}>Unfolding the map …</p>,
 });
@@ -50,11 +51,15 @@ export function PlanPage({ territories, playbooks, defaults, mayRun }: Props) {
     refetch,
   } = useQuery({
     queryKey: ['plan', query],
-    queryFn: ({ signal }) => callApi<PlanView>(`/api/plan?${query}`, { signal }),
+    queryFn: ({ signal }) => callApi(`/api/plan?${query}`, planView, { signal }),
     placeholderData: (previous) => previous,
   });
-  const drafts = useQuery({ queryKey: ['drafts'], queryFn: () => callApi<DraftRow[]>('/api/drafts') });
-  const select = useCallback((selected: string | null) => change({ selected }), [change]);
+  const drafts = useQuery({ queryKey: ['drafts'], queryFn: () => callApi('/api/drafts', z.array(draftRow)) });
+  // The newest way to change the state, so that what is handed down stays the same and rows are not drawn again.
+  const latest = useRef(change);
+  latest.current = change;
+  const select = useCallback((selected: string | null) => latest.current({ selected, lens: true }), []);
+  const walk = useCallback((selected: string | null) => latest.current({ selected }), []);
   const draft = drafts.data?.find((d) => d.id === state.plan);
   return (
     <div className={css.page}>
@@ -92,6 +97,7 @@ export function PlanPage({ territories, playbooks, defaults, mayRun }: Props) {
             state={state}
             change={change}
             select={select}
+            walk={walk}
             query={query}
             onOpenLoose={() => setTableOpen(true)}
           />
@@ -117,11 +123,13 @@ interface DrawingProps {
   readonly state: PlanState;
   readonly change: (change: Partial<PlanState>) => void;
   readonly select: (selected: string | null) => void;
+  /** Moves the selection without opening it. */
+  readonly walk: (selected: string | null) => void;
   readonly query: string;
   readonly onOpenLoose: () => void;
 }
 
-function Drawing({ view, state, change, select, query, onOpenLoose }: DrawingProps) {
+function Drawing({ view, state, change, select, walk, query, onOpenLoose }: DrawingProps) {
   const colour = useMemo(
     (): ColourContext => ({
       by: state.colourBy,
@@ -133,7 +141,10 @@ function Drawing({ view, state, change, select, query, onOpenLoose }: DrawingPro
   const openDay = (date: string): void => change({ from: date, to: date });
   return (
     <>
-      <div className={css.columns} data-beside={state.selected !== null && state.layout !== 'cords'}>
+      <div
+        className={css.columns}
+        data-beside={state.selected !== null && state.lens && state.layout !== 'cords'}
+      >
         {state.layout !== 'map' && (
           <div className={css.cords}>
             <div className={css.drawing}>
@@ -144,6 +155,7 @@ function Drawing({ view, state, change, select, query, onOpenLoose }: DrawingPro
                   colour={colour}
                   selected={state.selected}
                   onSelect={select}
+                  onWalk={walk}
                   onOpenLoose={onOpenLoose}
                 />
               ) : (
@@ -159,7 +171,9 @@ function Drawing({ view, state, change, select, query, onOpenLoose }: DrawingPro
           </div>
         )}
       </div>
-      {state.selected && <Lens view={view} selected={state.selected} onSelect={select} />}
+      {state.selected && state.lens && (
+        <Lens view={view} query={query} selected={state.selected} onSelect={select} />
+      )}
     </>
   );
 }

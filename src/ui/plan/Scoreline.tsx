@@ -1,4 +1,4 @@
-import type { PlanView } from '@/contract/plan-view';
+import type { PlanView } from '@/contract/plan/plan-view';
 import { OBJECTIVES, type Objective, type Parts } from '@/core/index';
 import { changeText, OBJECTIVE_WORDS, priceText } from '../messages/figures';
 import css from './Scoreline.module.css';

@@ -1,8 +1,8 @@
 'use client';
 
-import { usePathname, useRouter, useSearchParams } from 'next/navigation';
+import { usePathname, useSearchParams } from 'next/navigation';
 import { useCallback, useMemo } from 'react';
-import { COLOUR_BY, type ColourBy } from './knot';
+import { COLOUR_BY, type ColourBy } from './cords/knot';
 
 export type Layout = 'cords' | 'map' | 'both';
 
@@ -16,6 +16,8 @@ export interface PlanState {
   readonly colourBy: ColourBy;
   /** "visit:ID", "person:ID" or "measure:NAME". */
   readonly selected: string | null;
+  /** Whether what is selected is opened in the lens: walking along the cords only selects. */
+  readonly lens: boolean;
 }
 
 export interface PlanDefaults {
@@ -29,9 +31,25 @@ function pick<T extends string>(value: string | null, allowed: readonly T[], oth
   return allowed.find((a) => a === value) ?? otherwise;
 }
 
-/** Reads the page's state from its address and writes changes back, so that links and Back work. */
+function toParams(next: PlanState, defaults: PlanDefaults): URLSearchParams {
+  const params = new URLSearchParams();
+  if (next.plan !== 'live') params.set('plan', next.plan);
+  if (next.territories.join() !== defaults.territories.join())
+    params.set('territories', next.territories.join(','));
+  params.set('from', next.from);
+  if (next.to !== next.from) params.set('to', next.to);
+  if (next.layout !== 'cords') params.set('layout', next.layout);
+  if (next.colourBy !== 'slack') params.set('colour', next.colourBy);
+  if (next.selected) params.set('selected', next.selected);
+  if (next.selected && !next.lens) params.set('lens', 'closed');
+  return params;
+}
+
+/**
+ * Reads the page's state from its address and writes changes back, so that links and Back work. The address is
+ * changed in the browser alone: nothing of it needs the server to draw the page anew.
+ */
 export function usePlanState(defaults: PlanDefaults): [PlanState, (change: Partial<PlanState>) => void] {
-  const router = useRouter();
   const path = usePathname();
   const query = useSearchParams();
   const state = useMemo((): PlanState => {
@@ -45,27 +63,19 @@ export function usePlanState(defaults: PlanDefaults): [PlanState, (change: Parti
       layout: pick(query.get('layout'), LAYOUTS, 'cords'),
       colourBy: pick(query.get('colour'), COLOUR_BY, 'slack'),
       selected: query.get('selected'),
+      lens: query.get('lens') !== 'closed',
     };
   }, [query, defaults]);
   const change = useCallback(
     (changes: Partial<PlanState>) => {
       const next = { ...state, ...changes };
-      const params = new URLSearchParams();
-      if (next.plan !== 'live') params.set('plan', next.plan);
-      if (next.territories.join() !== defaults.territories.join())
-        params.set('territories', next.territories.join(','));
-      params.set('from', next.from);
-      if (next.to !== next.from) params.set('to', next.to);
-      if (next.layout !== 'cords') params.set('layout', next.layout);
-      if (next.colourBy !== 'slack') params.set('colour', next.colourBy);
-      if (next.selected) params.set('selected', next.selected);
       const isBigStep =
         changes.plan !== undefined || changes.from !== undefined || changes.territories !== undefined;
-      const address = `${path}?${params.toString()}`;
-      if (isBigStep) router.push(address, { scroll: false });
-      else router.replace(address, { scroll: false });
+      const address = `${path}?${toParams(next, defaults).toString()}`;
+      if (isBigStep) window.history.pushState(null, '', address);
+      else window.history.replaceState(null, '', address);
     },
-    [state, router, path, defaults],
+    [state, path, defaults],
   );
   return [state, change];
 }

@@ -1,11 +1,10 @@
-import type { PlanView, RouteView, StopView, VisitView } from '@/contract/plan-view';
+import type { PlanView, RouteView, StopView, VisitView } from '@/contract/plan/plan-view';
 import { OBJECTIVES, type Objective, type Parts } from '@/core/index';
 import { changeText, distanceText, durationText, priceText, tellingMeasures } from '../messages/figures';
-import { createAxis, hoursOf, hourTicks } from './axis';
-import { contributionsTo } from './contributions';
-import { knotPath } from './knot';
-import { layOut } from './LooseEnds';
-import { loadOf } from './PersonLabel';
+import { createAxis, hoursOf, hourTicks } from './cords/axis';
+import { knotPath } from './cords/knot';
+import { loadOf } from './cords/PersonLabel';
+import { layOut } from './loose/LooseEnds';
 
 const HOUR = 3600;
 const T0 = Date.UTC(2026, 5, 9, 7) / 1000;
@@ -23,10 +22,7 @@ const stop: StopView = {
   finishAt: T0 + 2 * HOUR,
   travelSec: 600,
   travelM: 9000,
-  lateSec: 0,
-  slack: 'comfortable',
   slackSec: 900,
-  parts: parts({ travelTime: [600, 40] }),
 };
 const route: RouteView = {
   departAt: T0 - 300,
@@ -37,7 +33,6 @@ const route: RouteView = {
   endTravelM: 12_000,
   breaks: [{ startAt: T0, endAt: T0 + 1800 }],
   stops: [stop],
-  parts: parts({ travelTime: [1500, 100] }),
 };
 const visit = (id: string, from: number, to: number, priority = 3) =>
   ({
@@ -98,19 +93,6 @@ describe('the axis', () => {
   it('of a day on which nobody works is a working day long', () => {
     const { fromAt, toAt } = hoursOf(view, '2026-06-14');
     expect((toAt - fromAt) / HOUR).toBe(11);
-  });
-});
-
-describe('a figure opened', () => {
-  it('adds up to the figure: stops, and what the day carries as a whole', () => {
-    const rows = contributionsTo(view, 'travelTime');
-    expect(rows.map((r) => [r.selection, r.amount, r.price])).toEqual([
-      ['person:q', 900, 60],
-      ['visit:v', 600, 40],
-    ]);
-  });
-  it('names the loose ends', () => {
-    expect(contributionsTo(view, 'unplanned').map((r) => r.selection)).toEqual(['visit:loose']);
   });
 });
 

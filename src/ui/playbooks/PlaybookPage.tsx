@@ -1,5 +1,5 @@
 import Link from 'next/link';
-import type { PlaybookContent } from '@/contract/playbook';
+import type { PlaybookContent } from '@/contract/playbooks/playbook';
 import css from './PlaybookPage.module.css';
 
 export interface PlaybookShown {

@@ -2,7 +2,7 @@
 
 import { useComputedColorScheme } from '@mantine/core';
 import Chart from 'react-apexcharts';
-import type { ProgressPoint } from '@/contract/run';
+import type { ProgressPoint } from '@/contract/runs/run';
 import { OBJECTIVES } from '@/core/index';
 import { OBJECTIVE_WORDS, priceText } from '../messages/figures';
 import { secondsAxis } from './seconds-axis';

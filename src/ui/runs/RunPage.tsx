@@ -4,14 +4,14 @@ import { Button, Group, Progress } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
-import { useEffect, useState } from 'react';
-import type { RunView } from '@/contract/run';
-import { draftAddress } from '../drafts/DraftsPage';
+import { useState } from 'react';
+import { type RunView, runView } from '@/contract/runs/run';
 import { errorText } from '../messages/errors';
 import { priceText } from '../messages/figures';
 import { outcomeText, proofText } from '../messages/runs';
-import { Comparison } from '../plan/DraftActions';
-import { callApi } from '../shared/api';
+import { Comparison } from '../plan/drafts/DraftActions';
+import { draftAddress } from '../plan/drafts/DraftsPage';
+import { callApi, done } from '../shared/api';
 import { dayCount, dayText } from '../shared/time';
 
 const PriceChart = dynamic(() => import('./PriceChart'), {
@@ -24,20 +24,10 @@ const LAST_PROGRESS = 0.5;
 
 /** A run: what it does, its best price as it falls, and what it left. */
 export function RunPage({ id }: { readonly id: string }) {
-  const first = useQuery({ queryKey: ['run', id], queryFn: () => callApi<RunView>(`/api/runs/${id}`) });
-  const [live, setLive] = useState<RunView | null>(null);
+  const first = useQuery({ queryKey: ['run', id], queryFn: () => callApi(`/api/runs/${id}`, runView) });
   const [failure, setFailure] = useState<unknown>(null);
   const [stopping, setStopping] = useState(false);
-  useEffect(() => {
-    const source = new EventSource(`/api/runs/${id}/events`);
-    source.onmessage = (event: MessageEvent<string>) => {
-      const next = JSON.parse(event.data) as RunView;
-      setLive(next);
-      if (next.status === 'done' || next.status === 'failed') source.close();
-    };
-    return () => source.close();
-  }, [id]);
-  const run = live ?? first.data;
+  const run = first.data;
   if (first.error && !run) {
     return (
       <div className="page">
@@ -49,7 +39,7 @@ export function RunPage({ id }: { readonly id: string }) {
   if (!run) return <div className="page quiet">Looking up the run …</div>;
   const stop = async (): Promise<void> => {
     setStopping(true);
-    await callApi(`/api/runs/${id}/stop`, { method: 'POST', body: {} }).catch(setFailure);
+    await callApi(`/api/runs/${id}/stop`, done, { method: 'POST', body: {} }).catch(setFailure);
   };
   return (
     <div className="page">

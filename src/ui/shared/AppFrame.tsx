@@ -5,8 +5,10 @@ import { IconMoon, IconSun } from '@tabler/icons-react';
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import css from './AppFrame.module.css';
-import { callApi } from './api';
+import { callApi, done } from './api';
 import { Mark } from './Mark';
+import { UndoButtons } from './UndoButtons';
+import { useLiveEvents } from './use-live-events';
 
 const SECTIONS = [
   { href: '/playbooks', name: 'Playbooks' },
@@ -22,8 +24,9 @@ interface Props {
 /** The bar on top and what is under it. */
 export function AppFrame({ userName, role, children }: Props) {
   const path = usePathname();
+  useLiveEvents();
   const leave = async (): Promise<void> => {
-    await callApi('/api/session', { method: 'DELETE' }).catch(() => undefined);
+    await callApi('/api/session', done, { method: 'DELETE' }).catch(() => undefined);
     window.location.assign('/sign-in');
   };
   return (
@@ -49,6 +52,7 @@ export function AppFrame({ userName, role, children }: Props) {
           <span>
             {userName} <span className="quiet">{role}</span>
           </span>
+          <UndoButtons />
           <Theme />
           <button type="button" className="link" onClick={() => void leave()}>
             Sign out

@@ -1,3 +1,5 @@
+import { z } from 'zod';
+
 /** What the server said no to, as data; the words are in `messages`. */
 export class ApiError extends Error {
   constructor(
@@ -8,28 +10,48 @@ export class ApiError extends Error {
   }
 }
 
-/** Calls our API; a refusal is thrown as ApiError, and a lost connection as code `offline`. */
-export async function callApi<T>(
-  path: string,
-  options: { method?: string; body?: unknown; signal?: AbortSignal } = {},
-): Promise<T> {
-  let response: Response;
+const refusal = z.object({ code: z.string(), facts: z.record(z.string(), z.unknown()).default({}) });
+
+/** For answers that say nothing but that it was done. */
+export const done = z.unknown();
+
+interface Options {
+  readonly method?: string;
+  readonly body?: unknown;
+  readonly signal?: AbortSignal;
+}
+
+async function fetched(path: string, { method = 'GET', body, signal }: Options): Promise<Response> {
   try {
-    response = await fetch(path, {
-      method: options.method ?? 'GET',
-      ...(options.body === undefined
+    return await fetch(path, {
+      method,
+      ...(body === undefined
         ? {}
-        : { body: JSON.stringify(options.body), headers: { 'Content-Type': 'application/json' } }),
-      ...(options.signal ? { signal: options.signal } : {}),
+        : { body: JSON.stringify(body), headers: { 'Content-Type': 'application/json' } }),
+      ...(signal ? { signal } : {}),
     });
   } catch (cause) {
     if (cause instanceof DOMException && cause.name === 'AbortError') throw cause;
     throw new ApiError('offline', {});
   }
-  const body = (await response.json().catch(() => ({}))) as {
-    code?: string;
-    facts?: Record<string, unknown>;
-  };
-  if (!response.ok) throw new ApiError(body.code ?? 'broken', body.facts ?? {});
-  return body as T;
+}
+
+/**
+ * Calls our API and reads the answer by its shape. A refusal is thrown as ApiError, a lost connection with the
+ * code `offline`, an answer of another shape (an older page against a newer server) as `unreadable`.
+ */
+export async function callApi<S extends z.ZodType>(
+  path: string,
+  shape: S,
+  options: Options = {},
+): Promise<z.output<S>> {
+  const response = await fetched(path, options);
+  const body: unknown = await response.json().catch(() => ({}));
+  if (!response.ok) {
+    const said = refusal.safeParse(body);
+    throw new ApiError(said.data?.code ?? 'broken', said.data?.facts ?? {});
+  }
+  const read = shape.safeParse(body);
+  if (!read.success) throw new ApiError('unreadable', { where: read.error.issues[0]?.path.join('.') });
+  return read.data;
 }

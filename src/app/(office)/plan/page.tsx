@@ -1,14 +1,11 @@
-import { redirect } from 'next/navigation';
 import { Suspense } from 'react';
-import { readPlanDefaults } from '@/server/read-plan-defaults';
+import { readPlanDefaults } from '@/server/plan/read-plan-defaults';
 import { PlanPage } from '@/ui/plan/PlanPage';
-import { currentUser } from '../../http';
+import { forPageOrNull } from '../../page-unit';
 
 export default async function Page() {
-  const user = await currentUser();
-  if (!user) redirect('/sign-in');
-  const { territories, playbooks, date, mayRun } = await readPlanDefaults(user);
-  if (territories.length === 0) {
+  const read = await forPageOrNull(readPlanDefaults);
+  if (!read || read.territories.length === 0) {
     return (
       <div className="page">
         <h1>Plan</h1>
@@ -16,6 +13,7 @@ export default async function Page() {
       </div>
     );
   }
+  const { territories, playbooks, date, mayRun } = read;
   const defaults = { territories: territories.map((t) => t.id), date };
   return (
     <Suspense>

@@ -1,15 +1,14 @@
 import { redirect } from 'next/navigation';
-import { listPlaybooks } from '@/server/playbooks';
-import { currentUser } from '../../http';
+import { listPlaybooks } from '@/server/playbooks/read-playbooks';
+import { forPageOrNull } from '../../page-unit';
 
 export default async function Page() {
-  if (!(await currentUser())) redirect('/sign-in');
-  const [first] = await listPlaybooks();
+  const [first] = (await forPageOrNull(listPlaybooks)) ?? [];
   if (first) redirect(`/playbooks/${first.id}`);
   return (
     <div className="page">
       <h1>Playbooks</h1>
-      <p>There are no playbooks in this installation.</p>
+      <p>There is no playbook that you may see.</p>
     </div>
   );
 }

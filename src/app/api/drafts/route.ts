@@ -1,6 +1,6 @@
-import { listDrafts } from '@/server/drafts';
-import { answerUser } from '../../http';
+import { listDrafts } from '@/server/plan/drafts';
+import { answerReader } from '../../http';
 
 export function GET(request: Request): Promise<Response> {
-  return answerUser(request, listDrafts);
+  return answerReader(request, listDrafts);
 }

@@ -1,10 +1,10 @@
-import { readLegs } from '@/server/read-legs';
-import { answerUser } from '../../http';
+import { readLegs } from '@/server/plan/read-legs';
+import { answerReader } from '../../http';
 import { planQuery } from '../plan-query';
 
 export function GET(request: Request): Promise<Response> {
-  return answerUser(request, (user) => {
+  return answerReader(request, (unit) => {
     const { planId, extent } = planQuery(request);
-    return readLegs(user, planId, extent);
+    return readLegs(unit, planId, extent);
   });
 }

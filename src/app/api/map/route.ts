@@ -1,9 +1,8 @@
-import { ground } from '@/server/travel';
-import { answerUser } from '../../http';
+import { readMap } from '@/server/shared/travel/base-map';
+import { answerReader } from '../../http';
 
 export function GET(request: Request): Promise<Response> {
-  return answerUser(request, async () => {
-    const { map } = await ground();
-    return Response.json(map, { headers: { 'Cache-Control': 'private, max-age=3600' } });
-  });
+  return answerReader(request, async (unit) =>
+    Response.json(await readMap(unit), { headers: { 'Cache-Control': 'private, max-age=3600' } }),
+  );
 }

@@ -1,11 +1,10 @@
-import { readPlanView } from '@/server/read-plan-view';
-import { nowSec } from '@/server/settings';
-import { answerUser } from '../../http';
+import { readPlanView } from '@/server/plan/read-plan-view';
+import { answerReader } from '../../http';
 import { planQuery } from '../plan-query';
 
 export function GET(request: Request): Promise<Response> {
-  return answerUser(request, (user) => {
+  return answerReader(request, (unit) => {
     const { planId, extent } = planQuery(request);
-    return readPlanView(user, planId, extent, nowSec());
+    return readPlanView(unit, planId, extent);
   });
 }

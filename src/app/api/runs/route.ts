@@ -1,10 +1,12 @@
-import { listRuns, startRun } from '@/server/runs';
-import { answerUser, bodyOf } from '../../http';
+import { listRuns } from '@/server/runs/read-runs';
+import { startRun } from '@/server/runs/start-run';
+import { answerReader, answerWriter } from '../../http';
 
 export function GET(request: Request): Promise<Response> {
-  return answerUser(request, listRuns);
+  return answerReader(request, listRuns);
 }
 
+/** The problem of a run is one picture of all that it is made of. */
 export function POST(request: Request): Promise<Response> {
-  return answerUser(request, async (user) => ({ id: await startRun(user, await bodyOf(request)) }));
+  return answerWriter(request, startRun, 'write-on-one-picture');
 }

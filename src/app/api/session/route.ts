@@ -1,16 +1,19 @@
-import { cookies } from 'next/headers';
-import { signIn, signOut } from '@/server/session';
-import { answer, bodyOf, SESSION_COOKIE } from '../../http';
+import { signIn, signOut } from '@/server/access/session';
+import { signInFrom, withoutUser } from '@/server/edge/process';
+import { answer, bodyOf, clientOf, sessionToken } from '../../http';
 import { clearSessionCookie, setSessionCookie } from '../../session-cookie';
 
 export function POST(request: Request): Promise<Response> {
-  return answer(request, async () => setSessionCookie(await signIn(await bodyOf(request))));
+  return answer(request, async () => {
+    const from = signInFrom(await clientOf(), await sessionToken());
+    await setSessionCookie(await signIn(await bodyOf(request), from));
+  });
 }
 
 export function DELETE(request: Request): Promise<Response> {
   return answer(request, async () => {
-    const token = (await cookies()).get(SESSION_COOKIE)?.value;
-    if (token) await signOut(token);
+    const token = await sessionToken();
+    if (token) await withoutUser('write', (unit) => signOut(unit, token));
     await clearSessionCookie();
   });
 }

@@ -1,4 +1,4 @@
-import { readSolomon } from '@/contract/solomon';
+import { readSolomon } from '@/contract/files/solomon';
 import { createRandom, type Problem, verifyPlan } from '@/core/index';
 import { type InstanceShape, madeUpInstance } from '../../../../bench/made-up-instance';
 import { aProblem, aShift, aVisit } from '../../../../tests/support/small';

@@ -1,4 +1,4 @@
-import { DraftsPage } from '@/ui/drafts/DraftsPage';
+import { DraftsPage } from '@/ui/plan/drafts/DraftsPage';
 
 export default function Page() {
   return <DraftsPage />;

@@ -1,25 +1,20 @@
-import { notFound, redirect } from 'next/navigation';
-import { listPlaybooks, readPlaybookVersion } from '@/server/playbooks';
-import { Refusal } from '@/server/refusal';
+import { notFound } from 'next/navigation';
+import { listPlaybooks, readPlaybookVersion } from '@/server/playbooks/read-playbooks';
 import { PlaybookPage } from '@/ui/playbooks/PlaybookPage';
-import { currentUser } from '../../../http';
+import { forPageOrNull } from '../../../page-unit';
 
 interface Props {
   readonly params: Promise<{ id: string }>;
-  readonly searchParams: Promise<{ price?: string }>;
+  readonly searchParams: Promise<{ price?: string | string[] }>;
 }
 
 export default async function Page({ params, searchParams }: Props) {
-  if (!(await currentUser())) redirect('/sign-in');
-  const playbook = await readPlaybookVersion((await params).id).catch((cause: unknown) => {
-    if (cause instanceof Refusal) notFound();
-    throw cause;
-  });
-  return (
-    <PlaybookPage
-      playbook={playbook}
-      others={await listPlaybooks()}
-      compareWith={(await searchParams).price ?? 'Overtime'}
-    />
-  );
+  const { id } = await params;
+  const found = await forPageOrNull(async (unit) => ({
+    playbook: await readPlaybookVersion(unit, id),
+    others: await listPlaybooks(unit),
+  }));
+  if (!found) notFound();
+  const { price } = await searchParams;
+  return <PlaybookPage {...found} compareWith={typeof price === 'string' ? price : 'Overtime'} />;
 }

@@ -1,6 +1,6 @@
-import { throwAwayDraft } from '@/server/drafts';
-import { answerUser } from '../../../http';
+import { throwAwayDraft } from '@/server/plan/drafts';
+import { answerWriter } from '../../../http';
 
 export function DELETE(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
-  return answerUser(request, async (user) => throwAwayDraft(user, (await params).id));
+  return answerWriter(request, async (unit) => throwAwayDraft(unit, (await params).id));
 }

@@ -1,6 +1,6 @@
-import { readRun } from '@/server/runs';
-import { answerUser } from '../../../http';
+import { readRun } from '@/server/runs/read-runs';
+import { answerReader } from '../../../http';
 
 export function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
-  return answerUser(request, async (user) => readRun(user, (await params).id));
+  return answerReader(request, async (unit) => readRun(unit, (await params).id));
 }

@@ -1,11 +1,12 @@
-import { z } from 'zod';
-import { signInAsDemoPerson } from '@/server/session';
-import { answer, bodyOf } from '../../../http';
+import { signInAsDemoPerson } from '@/server/access/session';
+import { isDemo, withoutUser } from '@/server/edge/process';
+import { answer, bodyOf, sessionToken } from '../../../http';
 import { setSessionCookie } from '../../../session-cookie';
 
 export function POST(request: Request): Promise<Response> {
   return answer(request, async () => {
-    const body = z.object({ userId: z.string() }).safeParse(await bodyOf(request));
-    await setSessionCookie(await signInAsDemoPerson(body.data?.userId));
+    const body = await bodyOf(request);
+    const from = { isDemo: isDemo(), before: await sessionToken() };
+    await setSessionCookie(await withoutUser('write', (unit) => signInAsDemoPerson(unit, body, from)));
   });
 }

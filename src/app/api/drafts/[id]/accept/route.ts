@@ -1,6 +1,6 @@
-import { acceptDraft } from '@/server/drafts';
-import { answerUser } from '../../../../http';
+import { acceptDraft } from '@/server/plan/accept-draft';
+import { answerWriter } from '../../../../http';
 
 export function POST(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
-  return answerUser(request, async (user) => acceptDraft(user, (await params).id));
+  return answerWriter(request, async (unit) => acceptDraft(unit, (await params).id));
 }

@@ -1,6 +1,6 @@
-import { compareDraft } from '@/server/read-plan-view';
-import { answerUser } from '../../../../http';
+import { compareDraft } from '@/server/plan/drafts';
+import { answerReader } from '../../../../http';
 
 export function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
-  return answerUser(request, async (user) => compareDraft(user, (await params).id));
+  return answerReader(request, async (unit) => compareDraft(unit, (await params).id));
 }

@@ -1,6 +1,6 @@
-import { stopRun } from '@/server/runs';
-import { answerUser } from '../../../../http';
+import { stopRun } from '@/server/runs/read-runs';
+import { answerWriter } from '../../../../http';
 
 export function POST(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
-  return answerUser(request, async (user) => stopRun(user, (await params).id));
+  return answerWriter(request, async (unit) => stopRun(unit, (await params).id));
 }

@@ -1,0 +1,37 @@
+export const DEMO_PASSWORD = 'orrimay-demo';
+
+/** The demo's office. */
+export const USERS = [
+  {
+    id: 'user-analyst',
+    email: 'analyst@orrimay.example',
+    name: 'Runa Veldt',
+    role: 'analyst',
+    sees: 'all',
+    mayChange: true,
+  },
+  {
+    id: 'user-east',
+    email: 'east@orrimay.example',
+    name: 'Joss Ambrey',
+    role: 'dispatcher',
+    sees: ['sallow', 'heights', 'farside'],
+    mayChange: true,
+  },
+  {
+    id: 'user-west',
+    email: 'west@orrimay.example',
+    name: 'Tamsin Orlow',
+    role: 'dispatcher',
+    sees: ['westisle'],
+    mayChange: true,
+  },
+  {
+    id: 'user-manager',
+    email: 'manager@orrimay.example',
+    name: 'Hale Quenby',
+    role: 'manager',
+    sees: 'all',
+    mayChange: false,
+  },
+] as const;

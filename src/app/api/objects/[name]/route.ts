@@ -1,0 +1,37 @@
+import { createEnvelope } from '@/contract/shared/object';
+import { exportAsCsv } from '@/server/shared/objects/export-objects';
+import { listOf, readListQuery } from '@/server/shared/objects/read-objects';
+import { createObject } from '@/server/shared/objects/save-object';
+import { required } from '@/server/shared/refusal';
+import { answerReader, answerWriter } from '../../../http';
+import { objectNameOf } from '../../object-name';
+
+interface Props {
+  readonly params: Promise<{ name: string }>;
+}
+
+/** A page of a kind of object: `search`, `sort`, `archived`, `page`, `pageSize`, and any plain field; or all as a file. */
+export function GET(request: Request, { params }: Props): Promise<Response> {
+  return answerReader(request, async (unit) => {
+    const name = objectNameOf((await params).name);
+    const asked = new URL(request.url).searchParams;
+    const isCsv = asked.get('format') === 'csv';
+    asked.delete('format');
+    const query = readListQuery(name, asked);
+    if (!isCsv) return listOf(unit, name, query);
+    return new Response(await exportAsCsv(unit, name, query), {
+      headers: {
+        'Content-Type': 'text/csv; charset=utf-8',
+        'Content-Disposition': `attachment; filename="${name}.csv"`,
+        'Cache-Control': 'no-store',
+      },
+    });
+  });
+}
+
+export function POST(request: Request, { params }: Props): Promise<Response> {
+  return answerWriter(request, async (unit, body) => {
+    const name = objectNameOf((await params).name);
+    return createObject(unit, name, required(createEnvelope, body));
+  });
+}

@@ -1,0 +1,7 @@
+import { readPersonDetail } from '@/server/plan/read-detail';
+import { answerReader } from '../../../../http';
+import { planQuery } from '../../../plan-query';
+
+export function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
+  return answerReader(request, async (unit) => readPersonDetail(unit, planQuery(request), (await params).id));
+}

@@ -1,0 +1,90 @@
+import type { ObjectName } from '../shared/fields';
+
+export const ROLES = ['analyst', 'dispatcher', 'agent', 'technician', 'manager', 'administrator'] as const;
+export type Role = (typeof ROLES)[number];
+
+/** What rights are about: the objects, and what is done with plans. */
+export type Subject = ObjectName | 'plan' | 'runs' | 'playbooks' | 'roads';
+export type Act = 'read' | 'change';
+
+const SET_UP = [
+  'company',
+  'territories',
+  'depots',
+  'skills',
+  'parts',
+  'equipment-kinds',
+  'equipment',
+  'groups',
+  'week-patterns',
+  'job-kinds',
+  'technicians',
+  'crews',
+  'roads',
+] as const satisfies readonly Subject[];
+const WORK = ['sites', 'work-orders', 'visits'] as const satisfies readonly Subject[];
+const PLANNING = ['plan', 'runs', 'playbooks'] as const satisfies readonly Subject[];
+
+type Rights = Partial<Record<Subject, Act>>;
+const all = (subjects: readonly Subject[], act: Act): Rights =>
+  Object.fromEntries(subjects.map((s) => [s, act]));
+
+/**
+ * Who may what. `change` includes `read`; what is not listed does not exist for the role. What belongs to
+ * territories is seen, and changed, only in those that the user was given.
+ */
+const RIGHTS: Readonly<Record<Role, Rights>> = {
+  analyst: { ...all(SET_UP, 'change'), ...all(WORK, 'change'), ...all(PLANNING, 'change') },
+  dispatcher: {
+    ...all(SET_UP, 'read'),
+    ...all(WORK, 'change'),
+    plan: 'change',
+    runs: 'change',
+    playbooks: 'read',
+  },
+  agent: { ...all(WORK, 'change'), 'job-kinds': 'read', territories: 'read', skills: 'read' },
+  technician: {},
+  manager: { ...all(SET_UP, 'read'), ...all(WORK, 'read'), ...all(PLANNING, 'read') },
+  administrator: {
+    ...all(SET_UP, 'read'),
+    ...all(WORK, 'read'),
+    company: 'change',
+    territories: 'change',
+    users: 'change',
+  },
+};
+
+/** A territory that a user was given, and whether to change things in it. */
+export interface Grant {
+  readonly territoryId: string;
+  readonly mayChange: boolean;
+}
+
+export interface Holder {
+  readonly role: Role;
+  readonly grants: readonly Grant[];
+}
+
+/** Whether a role may do something with such objects at all, wherever they are. */
+export function roleMay(role: Role, act: Act, subject: Subject): boolean {
+  const right = RIGHTS[role][subject];
+  return right === 'change' || (right === 'read' && act === 'read');
+}
+
+/**
+ * Whether somebody may do something with an object of the given territories. Reading needs one of them,
+ * changing all. None given means that it belongs to the whole company.
+ */
+export function may(
+  holder: Holder,
+  act: Act,
+  subject: Subject,
+  territoryIds: readonly string[] = [],
+): boolean {
+  if (!roleMay(holder.role, act, subject)) return false;
+  if (territoryIds.length === 0 || holder.role === 'administrator') return true;
+  const given = new Map(holder.grants.map((g) => [g.territoryId, g.mayChange]));
+  return act === 'read'
+    ? territoryIds.some((id) => given.has(id))
+    : territoryIds.every((id) => given.get(id) === true);
+}

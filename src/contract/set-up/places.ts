@@ -1,0 +1,128 @@
+import { z } from 'zod';
+import {
+  count,
+  distinct,
+  freeText,
+  idText,
+  isoDate,
+  lat,
+  lon,
+  maybeRef,
+  minuteOfDay,
+  nameText,
+  ref,
+  zone,
+} from '../shared/fields';
+import { defineObject } from '../shared/object';
+
+export const company = defineObject({
+  name: 'company',
+  title: 'name',
+  search: ['name'],
+  scope: 'company',
+  schema: z.strictObject({
+    name: nameText,
+    /** Runs move nothing that begins sooner than this after now. */
+    holdMin: count(0, 1440).default(30),
+    /** Where no road network is: straight lines, longer by a factor, at one speed. */
+    straightFactor: z.number().min(1).max(5).default(1.3),
+    straightKmh: z.number().min(1).max(200).default(45),
+    /** By whose prices the live plan is read; none means the first by name. */
+    livePlaybookId: idText.nullable().default(null),
+  }),
+});
+
+export const territory = defineObject({
+  name: 'territories',
+  title: 'name',
+  search: ['name'],
+  scope: 'own',
+  schema: z.strictObject({
+    name: nameText,
+    zone,
+    /** Corners as [longitude, latitude], not closed. */
+    outline: z
+      .array(z.tuple([lon, lat]))
+      .min(3)
+      .max(2000),
+    /** Hours in which its work may be done; none means always. */
+    weekPatternId: maybeRef('week-patterns'),
+    holidays: z
+      .array(z.strictObject({ date: isoDate, name: nameText }))
+      .max(400)
+      .default([])
+      .superRefine(distinct((h) => h.date)),
+    /** Territories whose people may help out here. */
+    neighbours: z
+      .array(z.strictObject({ neighbourId: ref('territories') }))
+      .max(50)
+      .default([])
+      .superRefine(distinct((n) => n.neighbourId)),
+  }),
+});
+
+export const depot = defineObject({
+  name: 'depots',
+  title: 'name',
+  search: ['name', 'address'],
+  scope: { field: 'territoryId' },
+  schema: z.strictObject({
+    name: nameText,
+    territoryId: ref('territories'),
+    address: freeText(200),
+    lat,
+    lon,
+    /** Parts that can be fetched here. */
+    parts: z
+      .array(z.strictObject({ partId: ref('parts') }))
+      .max(500)
+      .default([])
+      .superRefine(distinct((p) => p.partId)),
+  }),
+});
+
+export const site = defineObject({
+  name: 'sites',
+  title: 'name',
+  search: ['name', 'address'],
+  scope: { field: 'territoryId' },
+  schema: z.strictObject({
+    name: nameText,
+    address: z.string().trim().max(200),
+    lat,
+    lon,
+    territoryId: maybeRef('territories'),
+    zone,
+    accessPatternId: maybeRef('week-patterns'),
+  }),
+});
+
+const hours = z
+  .strictObject({ startMin: minuteOfDay, endMin: minuteOfDay })
+  .refine((h) => h.endMin > h.startMin, { path: ['endMin'], params: { code: 'ends-before' } });
+const day = z
+  .array(hours)
+  .max(8)
+  .superRefine((list, context) => {
+    for (const [ix, h] of list.entries()) {
+      const before = list[ix - 1];
+      if (before && h.startMin < before.endMin)
+        context.addIssue({ code: 'custom', path: [ix], params: { code: 'overlap' } });
+    }
+  });
+
+export const weekPattern = defineObject({
+  name: 'week-patterns',
+  title: 'name',
+  search: ['name'],
+  scope: 'company',
+  schema: z.strictObject({
+    name: nameText,
+    /** One week, or two by turns; seven days each, Monday first, hours in minutes past midnight. */
+    weeks: z.array(z.array(day).length(7)).min(1).max(2),
+    /** A day of the first week. */
+    anchorDate: isoDate,
+    /** Where the clock hangs; none means that of whoever uses it. */
+    zone: zone.nullable().default(null),
+  }),
+});

@@ -1,0 +1,33 @@
+import { kept } from './set-up';
+import { big, defaulted, defineTable, instant, key, maybe, ref, text, whole, yes } from './table';
+
+export const users = defineTable('users', {
+  id: key(text()),
+  email: text(),
+  name: text(),
+  role: text(),
+  passwordHash: text(),
+  active: defaulted(yes()),
+  ...kept,
+});
+export const userTerritories = defineTable('user_territories', {
+  userId: key(ref('users')),
+  territoryId: key(ref('territories')),
+  mayChange: yes(),
+});
+export const sessions = defineTable('sessions', {
+  tokenHash: key(text()),
+  userId: ref('users'),
+  expiresAt: instant(),
+});
+export const entryLinks = defineTable('entry_links', {
+  tokenHash: key(text()),
+  userId: ref('users'),
+  expiresAt: instant(),
+});
+/** Written by the throttling library alone. */
+export const signInTries = defineTable('sign_in_tries', {
+  key: key(text()),
+  points: defaulted(whole()),
+  expire: maybe(big()),
+});

@@ -1,0 +1,156 @@
+import {
+  date,
+  defaulted,
+  defineTable,
+  instant,
+  json,
+  key,
+  maybe,
+  number,
+  ref,
+  text,
+  whole,
+  yes,
+} from './table';
+
+/** What every object that people edit carries. */
+export const kept = { version: defaulted(whole()), archivedAt: maybe(instant()) };
+const id = () => key(text());
+
+export const company = defineTable('company', {
+  id: id(),
+  name: text(),
+  holdMin: defaulted(whole()),
+  straightFactor: defaulted(number()),
+  straightKmh: defaulted(number()),
+  livePlaybookId: maybe(ref('playbooks')),
+  filledBy: maybe(text<'demo'>()),
+  version: defaulted(whole()),
+});
+export const territories = defineTable('territories', {
+  id: id(),
+  name: text(),
+  zone: text(),
+  outline: json<readonly (readonly [number, number])[]>(),
+  weekPatternId: maybe(ref('week_patterns')),
+  ...kept,
+});
+export const territoryHolidays = defineTable('territory_holidays', {
+  territoryId: key(ref('territories')),
+  date: key(date()),
+  name: text(),
+});
+export const territoryNeighbours = defineTable('territory_neighbours', {
+  territoryId: key(ref('territories')),
+  neighbourId: key(ref('territories')),
+});
+export const depots = defineTable('depots', {
+  id: id(),
+  territoryId: ref('territories'),
+  name: text(),
+  address: defaulted(text()),
+  lat: number(),
+  lon: number(),
+  ...kept,
+});
+export const parts = defineTable('parts', { id: id(), name: text(), ...kept });
+export const depotParts = defineTable('depot_parts', {
+  depotId: key(ref('depots')),
+  partId: key(ref('parts')),
+});
+export const skills = defineTable('skills', {
+  id: id(),
+  name: text(),
+  groupName: text(),
+  expires: yes(),
+  ...kept,
+});
+export const equipmentKinds = defineTable('equipment_kinds', { id: id(), name: text(), ...kept });
+export const equipment = defineTable('equipment', {
+  id: id(),
+  name: text(),
+  kindId: ref('equipment_kinds'),
+  depotId: ref('depots'),
+  staysAtDepot: defaulted(yes()),
+  ...kept,
+});
+export const equipmentOutages = defineTable('equipment_outages', {
+  equipmentId: key(ref('equipment')),
+  startsAt: key(instant()),
+  endsAt: instant(),
+  reason: defaulted(text()),
+});
+export const groups = defineTable('groups', { id: id(), name: text(), ...kept });
+export const groupMembers = defineTable('group_members', {
+  groupId: key(ref('groups')),
+  technicianId: key(ref('technicians')),
+});
+export const weekPatterns = defineTable('week_patterns', {
+  id: id(),
+  name: text(),
+  weeks: json<readonly (readonly (readonly { startMin: number; endMin: number }[])[])[]>(),
+  anchorDate: date(),
+  zone: maybe(text()),
+  ...kept,
+});
+export const jobKinds = defineTable('job_kinds', {
+  id: id(),
+  name: text(),
+  durationMin: whole(),
+  durationBestMin: maybe(whole()),
+  durationWorstMin: maybe(whole()),
+  people: whole(),
+  crewOf: maybe(whole()),
+  promiseDays: whole(),
+  skillMode: defaulted(text<'all' | 'any'>()),
+  bufferBeforeMin: defaulted(whole()),
+  bufferAfterMin: defaulted(whole()),
+  windowOn: defaulted(text<'start' | 'finish'>()),
+  leadTimeMin: defaulted(whole()),
+  allowedPatternId: maybe(ref('week_patterns')),
+  load: defaulted(whole()),
+  groupId: maybe(ref('groups')),
+  attributes: defaulted(json<Record<string, unknown>>()),
+  prices: defaulted(json<Record<string, number>>()),
+  tasks: defaulted(json<readonly string[]>()),
+  mostDayMin: maybe(whole()),
+  ...kept,
+});
+export const jobKindSkills = defineTable('job_kind_skills', {
+  jobKindId: key(ref('job_kinds')),
+  skillId: key(ref('skills')),
+  level: whole(),
+});
+export const jobKindEquipment = defineTable('job_kind_equipment', {
+  jobKindId: key(ref('job_kinds')),
+  equipmentKindId: key(ref('equipment_kinds')),
+  units: defaulted(whole()),
+});
+export const jobKindParts = defineTable('job_kind_parts', {
+  jobKindId: key(ref('job_kinds')),
+  partId: key(ref('parts')),
+});
+export const jobKindPremises = defineTable('job_kind_premises', {
+  jobKindId: key(ref('job_kinds')),
+  depotId: key(ref('depots')),
+});
+export const sites = defineTable('sites', {
+  id: id(),
+  name: text(),
+  address: text(),
+  lat: number(),
+  lon: number(),
+  territoryId: maybe(ref('territories')),
+  zone: text(),
+  accessPatternId: maybe(ref('week_patterns')),
+  ...kept,
+});
+/** The drawn ground and its roads; `content` is large and read on its own. */
+export const roadNetworks = defineTable('road_networks', {
+  id: id(),
+  name: defaulted(text()),
+  content: json<unknown>(),
+  speedsKmh: maybe(json<unknown>()),
+  periods: defaulted(json<unknown>()),
+  version: defaulted(whole()),
+});

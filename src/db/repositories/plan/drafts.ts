@@ -1,0 +1,88 @@
+import { z } from 'zod';
+import { extentSchema } from '@/contract/runs/run';
+import { select, type Transaction } from '../../connection';
+import { placements, planDays, planScope, plans } from '../../models/plan';
+import { type NewRowOf, rowsOf } from '../../models/table';
+
+const draftShape = z.strictObject({
+  id: z.string(),
+  name: z.string(),
+  status: z.enum(['open', 'accepted']),
+  runId: z.string(),
+  createdAt: z.date(),
+  extent: extentSchema,
+  playbook: z.string(),
+  price: z.number().nullable(),
+});
+export type StoredDraft = z.infer<typeof draftShape>;
+
+/** Runs and drafts are seen by those who see all of their territories. */
+export const EXTENT_IN_SIGHT = `not exists (select 1 from jsonb_array_elements_text(r.extent->'territoryIds') t
+  where t not in (:territories))`;
+
+/** The newest drafts that are not thrown away and lie wholly in the territories. */
+export async function readDrafts(
+  transaction: Transaction,
+  territoryIds: readonly string[],
+  limit: number,
+): Promise<StoredDraft[]> {
+  return select(
+    transaction,
+    draftShape,
+    `select d.id, d.name, d.status, d.run_id as "runId", d.created_at as "createdAt", r.extent,
+      p.name || ', version ' || v.version as playbook, (r.outcome->>'price')::float8 as price
+     from plans d join runs r on r.id = d.run_id join playbook_versions v on v.id = r.playbook_version_id
+     join playbooks p on p.id = v.playbook_id
+     where d.kind = 'draft' and d.status <> 'thrown-away' and ${EXTENT_IN_SIGHT}
+     order by d.created_at desc, d.id limit :limit`,
+    { territories: ['', ...territoryIds], limit },
+  );
+}
+
+export async function countDrafts(transaction: Transaction): Promise<number> {
+  const shape = z.strictObject({ n: z.int() });
+  const [row] = await select(transaction, shape, `select count(*)::int as n from plans where kind = 'draft'`);
+  return row?.n ?? 0;
+}
+
+export interface DraftRows {
+  readonly placements: readonly Omit<NewRowOf<typeof placements>, 'planId'>[];
+  readonly days: readonly Omit<NewRowOf<typeof planDays>, 'planId'>[];
+  readonly scope: readonly Omit<NewRowOf<typeof planScope>, 'planId'>[];
+}
+
+/** Lays down what a plan holds. */
+export async function addPlanRows(transaction: Transaction, planId: string, rows: DraftRows): Promise<void> {
+  await rowsOf(transaction, placements).insert(rows.placements.map((p) => ({ ...p, planId })) as never);
+  await rowsOf(transaction, planDays).insert(rows.days.map((d) => ({ ...d, planId })) as never);
+  await rowsOf(transaction, planScope).insert(rows.scope.map((s) => ({ ...s, planId })) as never);
+}
+
+export async function addPlan(transaction: Transaction, plan: NewRowOf<typeof plans>): Promise<void> {
+  await rowsOf(transaction, plans).insert([plan]);
+}
+
+type DraftStatus = 'open' | 'accepted' | 'thrown-away';
+
+/** Sets a draft's status if it still has the one expected; says whether it had. */
+export async function changeDraftStatus(
+  transaction: Transaction,
+  id: string,
+  from: DraftStatus,
+  to: DraftStatus,
+): Promise<boolean> {
+  return (await rowsOf(transaction, plans).update({ id, kind: 'draft', status: from }, { status: to })) === 1;
+}
+
+export async function readDraftStates(
+  transaction: Transaction,
+  ids: readonly string[],
+): Promise<Map<string, { status: string }>> {
+  const rows = await rowsOf(transaction, plans).find({ id: ids, kind: 'draft' });
+  return new Map(rows.map((r) => [r.id, { status: r.status }]));
+}
+
+export async function writeDraftState(transaction: Transaction, id: string, value: unknown): Promise<void> {
+  const { status } = z.strictObject({ status: z.enum(['open', 'accepted', 'thrown-away']) }).parse(value);
+  await rowsOf(transaction, plans).update({ id, kind: 'draft' }, { status });
+}

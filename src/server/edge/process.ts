@@ -1,0 +1,49 @@
+import { environment } from '@/config/environment';
+import { type Database, inTransaction, type Mode, openDatabase } from '@/db/connection';
+import { readSession, type SignInFrom } from '../access/session';
+import { nowSec } from '../shared/clock';
+import { Refusal } from '../shared/refusal';
+import type { SystemUnit, Unit, User } from '../shared/unit';
+
+/** The one place where a request of this process meets its database, its clock and its settings. */
+export function databaseOfProcess(): Database {
+  return openDatabase(environment().databaseUrl);
+}
+
+/** Runs a use case in the name of whoever the session token belongs to; refused where it belongs to nobody. */
+export function withUser<T>(
+  token: string | undefined,
+  mode: Mode,
+  work: (unit: Unit) => Promise<T>,
+): Promise<T> {
+  if (!token) return Promise.reject(new Refusal('signed-out'));
+  return inTransaction(databaseOfProcess(), mode, async (transaction) => {
+    const user = await readSession({ transaction }, token);
+    if (!user) throw new Refusal('signed-out');
+    return work({ user, transaction, now: nowSec() });
+  });
+}
+
+/** The user of a session token, or null. */
+export async function userOf(token: string | undefined): Promise<User | null> {
+  if (!token) return null;
+  return inTransaction(databaseOfProcess(), 'read', (transaction) => readSession({ transaction }, token));
+}
+
+/** Runs a use case before anybody has signed in. */
+export function withoutUser<T>(mode: Mode, work: (unit: SystemUnit) => Promise<T>): Promise<T> {
+  return inTransaction(databaseOfProcess(), mode, (transaction) => work({ transaction, now: nowSec() }));
+}
+
+export function isDemo(): boolean {
+  return environment().isDemo;
+}
+
+export function usesSecureCookies(): boolean {
+  return environment().secureCookies;
+}
+
+/** What a try at signing in comes with. */
+export function signInFrom(client: string, before: string | undefined): SignInFrom {
+  return { db: databaseOfProcess(), client, before, now: nowSec() };
+}

@@ -1,0 +1,56 @@
+import type { Extent } from '@/contract/runs/run';
+import { indexProblem, type ProblemIndex } from '@/core/index';
+import type { Layer, PlanRow } from '@/db/repositories/plan/plans';
+import { newestCommand } from '@/db/repositories/shared/commands';
+import { type Judged, judgeLayer } from '../shared/judge-plan';
+import type { PlaybookVersion } from '../shared/playbooks';
+import { layerOf } from '../shared/problem/load-schedule';
+import { readGround } from '../shared/travel/ground';
+import type { Unit } from '../shared/unit';
+
+/** A judged plan with its look-ups, kept for whoever asks about it next. */
+export interface KeptPlan extends Judged {
+  readonly index: ProblemIndex;
+}
+
+/** Visits of all kept plans together at most; the plan asked for longest ago is let go first. */
+const MOST_VISITS = 24_000;
+const MOST_PLANS = 24;
+
+const holder = globalThis as { limePlans?: Map<string, KeptPlan> };
+
+function keep(key: string, plan: KeptPlan): void {
+  const kept = holder.limePlans ?? new Map<string, KeptPlan>();
+  holder.limePlans = kept;
+  kept.set(key, plan);
+  const weight = (): number => [...kept.values()].reduce((sum, k) => sum + k.built.problem.visits.length, 0);
+  while (kept.size > 1 && (kept.size > MOST_PLANS || weight() > MOST_VISITS)) {
+    kept.delete(kept.keys().next().value!);
+  }
+}
+
+/**
+ * What a plan over an extent comes to by a playbook. Kept as long as nobody changed anything: every change is
+ * a command, so the newest command tells.
+ */
+export async function judged(
+  unit: Unit,
+  plan: PlanRow,
+  extent: Extent,
+  playbook: PlaybookVersion,
+): Promise<KeptPlan> {
+  const layer: Layer = await layerOf(unit.transaction, plan);
+  const ground = await readGround(unit.transaction);
+  const stamp = await newestCommand(unit.transaction);
+  const key = JSON.stringify([layer, extent, playbook.id, stamp, ground.key]);
+  const known = holder.limePlans?.get(key);
+  if (known) {
+    holder.limePlans?.delete(key);
+    holder.limePlans?.set(key, known);
+    return known;
+  }
+  const made = await judgeLayer(unit, layer, extent, playbook.content);
+  const plan2: KeptPlan = { ...made, index: indexProblem(made.built.problem) };
+  keep(key, plan2);
+  return plan2;
+}

@@ -1,0 +1,44 @@
+import type { RunView } from '@/contract/runs/run';
+import { askToStop, notifyRun, readRunRow, readRuns, type StoredRun } from '@/db/repositories/runs/runs';
+import { requireRight, requireSight } from '../shared/access';
+import { territoryNames } from '../shared/names';
+import { Refusal } from '../shared/refusal';
+import type { Unit } from '../shared/unit';
+
+const MOST_LISTED = 60;
+
+export function toRunView(row: StoredRun, names: ReadonlyMap<string, string>): RunView {
+  return {
+    ...row,
+    createdAt: row.createdAt.toISOString(),
+    startedAt: row.startedAt?.toISOString() ?? null,
+    endedAt: row.endedAt?.toISOString() ?? null,
+    territoryNames: row.extent.territoryIds.map((id) => names.get(id) ?? ''),
+  };
+}
+
+/** One run that the user may see. */
+export async function readRun(unit: Unit, id: string): Promise<RunView> {
+  requireRight(unit, 'read', 'runs');
+  const row = await readRunRow(unit.transaction, id);
+  if (!row) throw new Refusal('not-found');
+  requireSight(unit, 'runs', row.extent.territoryIds);
+  return toRunView(row, await territoryNames(unit.transaction));
+}
+
+/** The newest runs whose whole extent the user sees. */
+export async function listRuns(unit: Unit): Promise<RunView[]> {
+  requireRight(unit, 'read', 'runs');
+  const seen = unit.user.grants.map((g) => g.territoryId);
+  const rows = await readRuns(unit.transaction, seen, MOST_LISTED);
+  const names = await territoryNames(unit.transaction);
+  return rows.map((r) => toRunView(r, names));
+}
+
+/** Asks a run to end and keep its best plan. */
+export async function stopRun(unit: Unit, id: string): Promise<void> {
+  const run = await readRun(unit, id);
+  requireRight(unit, 'change', 'runs', run.extent.territoryIds);
+  await askToStop(unit.transaction, id);
+  await notifyRun(unit.transaction, id);
+}

@@ -1,0 +1,29 @@
+import { type Act, may, type Subject } from '@/contract/access/permissions';
+import { Refusal } from './refusal';
+import type { Unit, User } from './unit';
+
+/** Territories that a user sees at all. */
+export function seenBy(user: User): ReadonlySet<string> {
+  return new Set(user.grants.map((g) => g.territoryId));
+}
+
+/** Refuses, as if it did not exist, what the user's role does not have. */
+export function requireRight(
+  { user }: Pick<Unit, 'user'>,
+  act: Act,
+  subject: Subject,
+  territoryIds: readonly string[] = [],
+): void {
+  if (!may(user, act, subject, territoryIds)) throw new Refusal('not-found');
+}
+
+/** Refuses territories that the user does not see, all of which are asked for. */
+export function requireSight(
+  unit: Pick<Unit, 'user'>,
+  subject: Subject,
+  territoryIds: readonly string[],
+): void {
+  requireRight(unit, 'read', subject);
+  const seen = seenBy(unit.user);
+  if (territoryIds.length === 0 || !territoryIds.every((id) => seen.has(id))) throw new Refusal('not-found');
+}

@@ -1,0 +1,49 @@
+import {
+  type LatLon,
+  matrixOnDemand,
+  speedSets,
+  straightMatrix,
+  type TravelMatrix,
+  timelineOf,
+  travelByTime,
+  travelMatrix,
+} from '@/core/index';
+import type { Ground } from './ground';
+
+/** The local days over which the hour matters. */
+export interface TravelDays {
+  readonly dates: readonly string[];
+  readonly zone: string;
+  readonly originSec: number;
+}
+
+/** Travel between points, each leg worked out when it is asked for. For judging a plan and for questions about it. */
+export function travelOnDemand(ground: Ground, points: readonly LatLon[], days: TravelDays): TravelMatrix {
+  const n = points.length;
+  const secBy = (slice: number) =>
+    matrixOnDemand(n, (from, to) => ground.legBetween(points[from]!, points[to]!, slice).sec);
+  const periods = ground.settings?.periods ?? [];
+  return {
+    durationSec: secBy(0),
+    distanceM: matrixOnDemand(n, (from, to) => ground.legBetween(points[from]!, points[to]!).m),
+    ...(periods.length > 0
+      ? {
+          byTime: {
+            slices: speedSets(periods).map((_, i) => secBy(i + 1)),
+            timeline: timelineOf(periods, days),
+          },
+        }
+      : {}),
+  };
+}
+
+/** Travel between all points at once, for a search. Takes its time: never in a request. */
+export function travelBetweenAll(ground: Ground, points: readonly LatLon[], days: TravelDays): TravelMatrix {
+  const { graph, settings, straight } = ground;
+  if (!graph) return straightMatrix(points, straight);
+  const periods = settings?.periods ?? [];
+  return {
+    ...travelMatrix(graph, points),
+    ...(periods.length > 0 ? { byTime: travelByTime(graph, points, periods, days) } : {}),
+  };
+}

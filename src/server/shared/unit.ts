@@ -1,0 +1,22 @@
+import type { Grant, Role } from '@/contract/access/permissions';
+import type { Transaction } from '@/db/connection';
+
+/** Who asks, with the territories that they were given. */
+export interface User {
+  readonly id: string;
+  readonly name: string;
+  readonly email: string;
+  readonly role: Role;
+  readonly grants: readonly Grant[];
+}
+
+/** What a use case works in: one transaction, in somebody's name, at one moment. */
+export interface Unit {
+  readonly user: User;
+  readonly transaction: Transaction;
+  /** Seconds since 1970. */
+  readonly now: number;
+}
+
+/** What is done in nobody's name: by a worker, or before somebody has signed in. */
+export type SystemUnit = Omit<Unit, 'user'>;

@@ -1,0 +1,48 @@
+import type { ObjectName } from '@/contract/shared/fields';
+
+/** What each kind of object is called, one of it. */
+export const OBJECT_WORDS: Readonly<Record<ObjectName, string>> = {
+  company: 'company',
+  territories: 'territory',
+  depots: 'depot',
+  skills: 'skill',
+  parts: 'part',
+  'equipment-kinds': 'kind of equipment',
+  equipment: 'unit of equipment',
+  groups: 'group',
+  'week-patterns': 'week pattern',
+  'job-kinds': 'job kind',
+  technicians: 'technician',
+  crews: 'crew',
+  sites: 'site',
+  'work-orders': 'work order',
+  visits: 'visit',
+  users: 'user',
+};
+
+type Facts = Readonly<Record<string, unknown>>;
+
+function thing({ object, title }: Facts): string {
+  const word = OBJECT_WORDS[object as ObjectName] ?? String(object);
+  return `${word} ${String(title ?? '')}`.trim();
+}
+
+const SENTENCES: Readonly<Record<string, (facts: Facts) => string>> = {
+  create: (f) => `New ${thing(f)}`,
+  save: (f) => `Changed ${thing(f)}`,
+  archive: (f) => `Put away ${thing(f)}`,
+  restore: (f) => `Took back ${thing(f)}`,
+  'accept-draft': (f) => `Accepted ${String(f.draft)}`,
+  'throw-away-draft': (f) => `Threw away ${String(f.draft)}`,
+  'by-hand': () => 'Planned by hand',
+  earlier: (f) => String(f.source),
+  undo: (f) => {
+    const what = commandText(String(f.of), (f.ofFacts ?? {}) as Facts);
+    return f.again === true ? `Again: ${what}` : `Undone: ${what}`;
+  },
+};
+
+/** A command as a sentence. */
+export function commandText(name: string, facts: Facts): string {
+  return SENTENCES[name]?.(facts) ?? name;
+}

@@ -1,0 +1,51 @@
+import type { FieldProblem } from '@/contract/shared/problems';
+import { OBJECT_WORDS } from './commands';
+
+type Facts = FieldProblem['facts'];
+
+const of = (facts: Facts, name: string): string => String(facts[name] ?? '');
+
+/** What is wrong with a field, by code: each tells what was expected. */
+const WORDS: Readonly<Record<string, (facts: Facts) => string>> = {
+  missing: () => 'is missing',
+  'not-string': () => 'must be text',
+  'not-number': () => 'must be a number',
+  'not-int': () => 'must be a whole number',
+  'not-boolean': () => 'must be yes or no',
+  'not-array': () => 'must be a list',
+  'not-object': () => 'has the wrong shape',
+  'too-small': (f) => (f.of === 'string' ? 'is too short' : `is at least ${of(f, 'least')}`),
+  'too-big': (f) =>
+    f.of === 'string' ? `has at most ${of(f, 'most')} characters` : `is at most ${of(f, 'most')}`,
+  'invalid-value': (f) => `is one of ${of(f, 'allowed')}`,
+  'unrecognized-keys': (f) => `has no ${of(f, 'keys')}`,
+  'format-date': () => 'must be a day like 2026-06-09',
+  'format-datetime': () => 'must be a moment like 2026-06-09T08:30:00Z',
+  'format-email': () => 'must be an e-mail address',
+  'format-regex': () => 'may have letters, digits, dots, dashes, colons and underscores',
+  'date-range': () => 'lies between 1990 and 2199',
+  zone: () => 'must be a time zone like Atlantic/Madeira',
+  twice: () => 'is listed twice',
+  overlap: () => 'overlaps another one',
+  'ends-before': () => 'ends before it begins',
+  'loan-ends': () => 'needs an end: a loan is for a time',
+  'depot-needed': () => 'must be chosen where a day begins or ends at a depot',
+  'both-or-none': () => 'goes with the field before it: give both or none',
+  'leader-is-member': () => 'holds the leader already',
+  'crew-or-people': () => 'asks for a crew; then several people cannot be asked for as well',
+  'best-and-worst': () => 'goes with the best: give both or none',
+  'best-above-usual': () => 'is no longer than the usual duration',
+  'worst-below-usual': () => 'is no shorter than the usual duration',
+  'long-alone': () => 'is for the work of one person',
+  'most-below-least': () => 'is no less than the least',
+  'no-such': (f) =>
+    `names a ${OBJECT_WORDS[f.object as keyof typeof OBJECT_WORDS] ?? of(f, 'object')} that is not there`,
+  'no-such-field': () => 'is not a field that can be asked for',
+  taken: () => 'is taken already',
+  'database-rule': () => 'goes against a rule of the data',
+};
+
+/** "durationMin is at least 1": a field and what is wrong with it. */
+export function problemText({ path, code, facts }: FieldProblem): string {
+  return `${path || 'this'} ${WORDS[code]?.(facts) ?? 'is not right'}`;
+}

@@ -1,0 +1,119 @@
+import { CordPatterns } from './Cord';
+import {
+  COLOUR_BY,
+  type ColourBy,
+  type ColourContext,
+  type KnotStyle,
+  knotPath,
+  PRIORITIES,
+  SLACK_STYLES,
+  styleOfKey,
+} from './knot';
+
+const BY_WORDS: Readonly<Record<ColourBy, string>> = {
+  slack: 'slack',
+  territory: 'territory',
+  jobKind: 'job kind',
+  priority: 'priority',
+};
+
+interface Props {
+  readonly colour: ColourContext;
+  readonly onColourBy: (by: ColourBy) => void;
+}
+
+function entriesOf(colour: ColourContext): { name: string; style: KnotStyle }[] {
+  if (colour.by === 'slack') {
+    return Object.entries(SLACK_STYLES).map(([name, style]) => ({ name, style }));
+  }
+  const keys =
+    colour.by === 'territory'
+      ? colour.territories.map((t) => t.name)
+      : colour.by === 'jobKind'
+        ? colour.jobKinds
+        : PRIORITIES;
+  return keys.map((key) => ({ name: key, style: styleOfKey(key, colour) }));
+}
+
+/** What colours, patterns and lines mean; always shown. */
+export function Legend({ colour, onColourBy }: Props) {
+  return (
+    <div
+      style={{
+        display: 'flex',
+        alignItems: 'center',
+        gap: 16,
+        padding: '4px 16px',
+        borderTop: '1px solid var(--hair)',
+        fontSize: 12,
+        color: 'var(--ink-2)',
+        overflow: 'hidden',
+        whiteSpace: 'nowrap',
+        minHeight: 28,
+      }}
+    >
+      <label>
+        Colour by{' '}
+        <select
+          value={colour.by}
+          onChange={(e) => onColourBy(e.target.value as ColourBy)}
+          style={{
+            font: 'inherit',
+            color: 'var(--ink)',
+            background: 'var(--paper)',
+            border: '1px solid var(--hair)',
+            borderRadius: 3,
+          }}
+        >
+          {COLOUR_BY.map((by) => (
+            <option key={by} value={by}>
+              {BY_WORDS[by]}
+            </option>
+          ))}
+        </select>
+      </label>
+      {entriesOf(colour).map(({ name, style }) => (
+        <span key={name} style={{ display: 'inline-flex', gap: 5, alignItems: 'center' }}>
+          <svg width={22} height={13} aria-hidden="true">
+            <CordPatterns />
+            <path d={knotPath(1, 6.5, 20, 11)} fill={style.fill} stroke={style.stroke} strokeWidth={1.2} />
+            {style.pattern !== 'none' && (
+              <path d={knotPath(1, 6.5, 20, 11)} fill={`url(#${style.pattern})`} />
+            )}
+          </svg>
+          {name}
+        </span>
+      ))}
+      <span style={{ marginLeft: 'auto', display: 'inline-flex', gap: 14 }}>
+        <Sign path="M1 4 Q13 16 25 4" name="travel, deeper is longer" />
+        <Sign path="M1 7 H25" dash="1.5 3.5" name="waiting" />
+        <Sign path="M1 10 V4 H25 V10" name="promised window" />
+      </span>
+    </div>
+  );
+}
+
+function Sign({
+  path,
+  dash,
+  name,
+}: {
+  readonly path: string;
+  readonly dash?: string;
+  readonly name: string;
+}) {
+  return (
+    <span style={{ display: 'inline-flex', gap: 5, alignItems: 'center' }}>
+      <svg width={26} height={13} aria-hidden="true">
+        <path
+          d={path}
+          fill="none"
+          stroke="var(--ink)"
+          strokeWidth={1.4}
+          {...(dash ? { strokeDasharray: dash } : {})}
+        />
+      </svg>
+      {name}
+    </span>
+  );
+}

@@ -1,0 +1,271 @@
+'use client';
+
+import { useElementSize } from '@mantine/hooks';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { memo, useMemo, useRef } from 'react';
+import type { PersonView, PlanView, VisitView } from '@/contract/plan/plan-view';
+import { offsetMinutes } from '@/core/index';
+import { clock } from '../../shared/time';
+import { useNow } from '../../shared/use-now';
+import { LooseEnds, windowOn } from '../loose/LooseEnds';
+import { type Axis, createAxis, hoursOf, hourTicks } from './axis';
+import { Cord, CordPatterns, ROW_HEIGHT } from './Cord';
+import type { ColourContext } from './knot';
+import { PersonLabel } from './PersonLabel';
+import css from './Timeline.module.css';
+import { useCordKeys } from './use-cord-keys';
+
+interface Props {
+  readonly view: PlanView;
+  readonly date: string;
+  readonly colour: ColourContext;
+  readonly selected: string | null;
+  readonly onSelect: (selection: string | null) => void;
+  /** Moves the selection without opening it. */
+  readonly onWalk: (selection: string | null) => void;
+  readonly onOpenLoose: () => void;
+}
+
+/** People and their cords over one day, under the loose ends on the same axis. */
+export function Timeline({ view, date, colour, selected, onSelect, onWalk, onOpenLoose }: Props) {
+  const { ref: trackRef, width } = useElementSize();
+  const scroller = useRef<HTMLDivElement>(null);
+  const visits = useMemo(() => new Map(view.visits.map((v) => [v.id, v])), [view.visits]);
+  const axis = useMemo(() => {
+    const { fromAt, toAt } = hoursOf(view, date);
+    return createAxis(fromAt, toAt, Math.max(320, width));
+  }, [view, date, width]);
+  const rows = useVirtualizer({
+    count: view.people.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => ROW_HEIGHT,
+    overscan: 6,
+  });
+  const keys = useCordKeys({
+    people: view.people,
+    date,
+    selected,
+    onSelect,
+    onWalk,
+    scrollTo: (i) => rows.scrollToIndex(i),
+  });
+  const now = useNow(view);
+  const loose = useMemo(() => view.looseIds.flatMap((id) => visits.get(id) ?? []), [view.looseIds, visits]);
+  const today = loose.filter((v) => windowOn(v, axis));
+  const anyTime = loose.filter((v) => v.windows.length === 0);
+  return (
+    <div className={css.timeline}>
+      <div className={css.head}>
+        <div className={css.corner}>
+          <div>
+            <strong>Loose ends</strong>{' '}
+            <strong className={loose.length > 0 ? 'bad' : 'good'}>{loose.length}</strong>
+          </div>
+          <div className="quiet">{today.length} promised a window today</div>
+          <div className="quiet">{anyTime.length} without a window</div>
+          <button type="button" className="link" onClick={onOpenLoose}>
+            Open as a table
+          </button>
+        </div>
+        <div className={css.track} ref={trackRef}>
+          <HourLine axis={axis} zone={view.zone} now={now} />
+          <div className={css.band}>
+            <LooseEnds
+              visits={today}
+              axis={axis}
+              selectedId={idOf(selected, 'visit')}
+              onSelect={(id) => onSelect(`visit:${id}`)}
+            />
+          </div>
+        </div>
+      </div>
+      <div
+        className={css.rows}
+        ref={scroller}
+        tabIndex={0}
+        role="application"
+        aria-label="Cords: arrow keys walk people and visits, Enter opens"
+        onKeyDown={keys}
+      >
+        {view.people.length === 0 && (
+          <p style={{ padding: 24 }}>
+            Nobody belongs to these territories on this day. Choose other territories or another day above.
+          </p>
+        )}
+        <div style={{ height: rows.getTotalSize(), position: 'relative' }}>
+          {rows.getVirtualItems().map((item) => {
+            const person = view.people[item.index]!;
+            const holds =
+              person.id === idOf(selected, 'person') ||
+              person.shifts.some(
+                (s) => s.date === date && s.route?.stops.some((x) => x.visitId === idOf(selected, 'visit')),
+              );
+            return (
+              <div
+                key={person.id}
+                className={css.row}
+                data-current={holds}
+                style={{ transform: `translateY(${item.start}px)`, height: ROW_HEIGHT }}
+              >
+                <Row
+                  person={person}
+                  date={date}
+                  view={view}
+                  now={now}
+                  axis={axis}
+                  visits={visits}
+                  colour={colour}
+                  selectedId={holds ? idOf(selected, 'visit') : null}
+                  onSelect={onSelect}
+                />
+              </div>
+            );
+          })}
+        </div>
+      </div>
+    </div>
+  );
+}
+
+export function idOf(selected: string | null, kind: string): string | null {
+  return selected?.startsWith(`${kind}:`) ? selected.slice(kind.length + 1) : null;
+}
+
+interface RowProps {
+  readonly person: PersonView;
+  readonly date: string;
+  readonly view: PlanView;
+  readonly now: number;
+  readonly axis: Axis;
+  readonly visits: ReadonlyMap<string, VisitView>;
+  readonly colour: ColourContext;
+  readonly selectedId: string | null;
+  readonly onSelect: (selection: string) => void;
+}
+
+const Row = memo(function Row({
+  person,
+  date,
+  view,
+  now,
+  axis,
+  visits,
+  colour,
+  selectedId,
+  onSelect,
+}: RowProps) {
+  const shifts = person.shifts.filter((s) => s.date === date);
+  const territory = view.territories.find((t) => t.id === person.homeTerritory)?.name ?? 'Elsewhere';
+  const apart = (offsetMinutes(axis.fromAt, person.zone) - offsetMinutes(axis.fromAt, view.zone)) / 60;
+  return (
+    <>
+      <PersonLabel
+        person={person}
+        shifts={shifts}
+        territory={territory}
+        zoneNote={apart === 0 ? null : `${apart > 0 ? '+' : '−'}${Math.abs(apart)} h`}
+        onSelect={() => onSelect(`person:${person.id}`)}
+      />
+      <svg width={axis.width} height={ROW_HEIGHT} role="group" aria-label={`Day of ${person.name}`}>
+        <CordPatterns />
+        {hourTicks(axis).map((at) => (
+          <line
+            key={at}
+            x1={axis.x(at)}
+            x2={axis.x(at)}
+            y1={0}
+            y2={ROW_HEIGHT}
+            stroke="var(--hair)"
+            strokeWidth={0.7}
+          />
+        ))}
+        <ClosedTime axis={axis} shifts={shifts} />
+        {shifts.map((shift) => (
+          <Cord
+            key={shift.id}
+            person={person}
+            shift={shift}
+            axis={axis}
+            visits={visits}
+            colour={colour}
+            selectedId={selectedId}
+            onSelect={(id) => onSelect(`visit:${id}`)}
+          />
+        ))}
+        <NowLine axis={axis} now={now} height={ROW_HEIGHT} />
+      </svg>
+    </>
+  );
+});
+
+/** Time outside the person's shifts is hatched ground. */
+function ClosedTime({
+  axis,
+  shifts,
+}: {
+  readonly axis: Axis;
+  readonly shifts: readonly { startAt: number; endAt: number }[];
+}) {
+  const open = [...shifts].sort((a, b) => a.startAt - b.startAt);
+  const closed: [number, number][] = [];
+  let at = axis.fromAt;
+  for (const s of open) {
+    if (s.startAt > at) closed.push([at, s.startAt]);
+    at = Math.max(at, s.endAt);
+  }
+  if (at < axis.toAt) closed.push([at, axis.toAt]);
+  return closed.map(([a, b]) => (
+    <rect key={a} x={axis.x(a)} width={axis.x(b) - axis.x(a)} y={0} height={ROW_HEIGHT} fill="url(#hatch)" />
+  ));
+}
+
+export function NowLine({
+  axis,
+  now,
+  height,
+}: {
+  readonly axis: Axis;
+  readonly now: number;
+  readonly height: number;
+}) {
+  if (now < axis.fromAt || now > axis.toAt) return null;
+  return <line x1={axis.x(now)} x2={axis.x(now)} y1={0} y2={height} stroke="var(--ink)" strokeWidth={1.2} />;
+}
+
+function HourLine({ axis, zone, now }: { readonly axis: Axis; readonly zone: string; readonly now: number }) {
+  const ticks = hourTicks(axis).slice(0, -1);
+  const step = axis.width / Math.max(1, ticks.length) < 34 ? 2 : 1;
+  const isNow = now >= axis.fromAt && now <= axis.toAt;
+  return (
+    <svg
+      width={axis.width}
+      height={22}
+      role="img"
+      aria-label={`Hours in ${zone}`}
+      style={{ display: 'block' }}
+    >
+      {ticks.map((at, i) =>
+        i % step === 0 && !(isNow && Math.abs(axis.x(at) - axis.x(now) - 18) < 28) ? (
+          <text
+            key={at}
+            x={axis.x(at)}
+            y={15}
+            textAnchor={i === 0 ? 'start' : 'middle'}
+            fontSize={11.5}
+            fill="var(--ink-2)"
+          >
+            {clock(at, zone).slice(0, 2)}
+          </text>
+        ) : null,
+      )}
+      {isNow && (
+        <g>
+          <circle cx={axis.x(now)} cy={18} r={3.5} fill="var(--ink)" />
+          <text x={axis.x(now) + 6} y={20} fontSize={10} fill="var(--ink)">
+            {clock(now, zone)}
+          </text>
+        </g>
+      )}
+    </svg>
+  );
+}

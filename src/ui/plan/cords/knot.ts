@@ -1,0 +1,92 @@
+import { type Slack, type StopView, slackOf, type VisitView } from '@/contract/plan/plan-view';
+
+/** What knots can be coloured by. */
+export const COLOUR_BY = ['slack', 'territory', 'jobKind', 'priority'] as const;
+export type ColourBy = (typeof COLOUR_BY)[number];
+
+export interface KnotStyle {
+  readonly fill: string;
+  readonly stroke: string;
+  readonly text: string;
+  /** A pattern drawn over the fill, so that colour never speaks alone. */
+  readonly pattern: 'none' | 'dots' | 'stripes';
+  /** A mark written into the knot where the legend needs one. */
+  readonly mark: string;
+}
+
+export const SLACK_STYLES: Readonly<Record<Slack, KnotStyle>> = {
+  comfortable: {
+    fill: 'var(--lime-soft)',
+    stroke: 'var(--leaf)',
+    text: 'var(--ink)',
+    pattern: 'none',
+    mark: '',
+  },
+  tight: { fill: 'var(--ochre-soft)', stroke: 'var(--ochre)', text: 'var(--ink)', pattern: 'dots', mark: '' },
+  missed: {
+    fill: 'var(--plum-soft)',
+    stroke: 'var(--plum)',
+    text: 'var(--ink)',
+    pattern: 'stripes',
+    mark: '',
+  },
+};
+
+/** Hues spaced by the golden angle, muted to sit on paper and on the dark ground. */
+export function hueOf(ix: number): string {
+  return `hsl(${Math.round((95 + ix * 137.5) % 360)} 38% 50%)`;
+}
+
+function byOrder(order: readonly string[], key: string, letters: number): KnotStyle {
+  const ix = Math.max(0, order.indexOf(key));
+  const hue = Math.round((95 + ix * 137.5) % 360);
+  return {
+    fill: `hsl(${hue} 45% 50% / 0.28)`,
+    stroke: `hsl(${hue} 42% 42%)`,
+    text: 'var(--ink)',
+    pattern: ix % 3 === 1 ? 'dots' : ix % 3 === 2 ? 'stripes' : 'none',
+    mark: key.slice(0, letters),
+  };
+}
+
+export interface ColourContext {
+  readonly by: ColourBy;
+  readonly territories: readonly { readonly id: string; readonly name: string }[];
+  readonly jobKinds: readonly string[];
+}
+
+export const PRIORITIES = ['1', '2', '3', '4', '5'] as const;
+
+export function styleOf(stop: StopView, visit: VisitView | undefined, context: ColourContext): KnotStyle {
+  if (!visit)
+    return { fill: 'var(--shade)', stroke: 'var(--ink-2)', text: 'var(--ink-2)', pattern: 'none', mark: '' };
+  if (context.by === 'slack') return SLACK_STYLES[slackOf(stop)];
+  return styleOfKey(keyOf(visit, context.by), context);
+}
+
+export function styleOfKey(key: string, context: ColourContext): KnotStyle {
+  if (context.by === 'territory')
+    return byOrder(
+      context.territories.map((t) => t.name),
+      nameOf(key, context),
+      2,
+    );
+  if (context.by === 'jobKind') return byOrder(context.jobKinds, key, 2);
+  return byOrder(PRIORITIES, key, 1);
+}
+
+function nameOf(id: string, context: ColourContext): string {
+  return context.territories.find((t) => t.id === id)?.name ?? id;
+}
+
+function keyOf(visit: VisitView, by: ColourBy): string {
+  return by === 'territory' ? visit.territoryId : by === 'jobKind' ? visit.jobKind : String(visit.priority);
+}
+
+/** A hexagon as wide as the visit is long. */
+export function knotPath(x: number, y: number, width: number, height: number): string {
+  const w = Math.max(6, width);
+  const nose = Math.min(6, w / 2);
+  const h = height / 2;
+  return `M${x} ${y} L${x + nose} ${y - h} L${x + w - nose} ${y - h} L${x + w} ${y} L${x + w - nose} ${y + h} L${x + nose} ${y + h} Z`;
+}

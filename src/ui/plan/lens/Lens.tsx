@@ -1,0 +1,49 @@
+'use client';
+
+import { useEffect, useRef } from 'react';
+import type { PlanView } from '@/contract/plan/plan-view';
+import { OBJECTIVES, type Objective } from '@/core/index';
+import css from './Lens.module.css';
+import { MeasureLens } from './MeasureLens';
+import { PersonLens } from './PersonLens';
+import { VisitLens } from './VisitLens';
+
+interface Props {
+  readonly view: PlanView;
+  readonly query: string;
+  readonly selected: string;
+  readonly onSelect: (selection: string | null) => void;
+}
+
+/** The panel that explains what is selected; Escape closes it. */
+export function Lens({ view, query, selected, onSelect }: Props) {
+  const panel = useRef<HTMLElement>(null);
+  useEffect(() => {
+    const close = (e: KeyboardEvent): void => {
+      if (e.key === 'Escape') onSelect(null);
+    };
+    window.addEventListener('keydown', close);
+    return () => window.removeEventListener('keydown', close);
+  }, [onSelect]);
+  // A new selection begins at its top.
+  useEffect(() => {
+    if (selected && panel.current) panel.current.scrollTop = 0;
+  }, [selected]);
+  const [kind, id = ''] = [
+    selected.slice(0, selected.indexOf(':')),
+    selected.slice(selected.indexOf(':') + 1),
+  ];
+  return (
+    <aside className={css.lens} ref={panel} aria-label="Lens">
+      {kind === 'visit' && <VisitLens view={view} query={query} visitId={id} onSelect={onSelect} />}
+      {kind === 'person' && <PersonLens view={view} query={query} personId={id} onSelect={onSelect} />}
+      {kind === 'measure' && (
+        <MeasureLens view={view} query={query} measure={measureOf(id)} onSelect={onSelect} />
+      )}
+    </aside>
+  );
+}
+
+function measureOf(id: string): Objective | 'price' | 'rules' {
+  return id === 'rules' ? 'rules' : (OBJECTIVES.find((o) => o === id) ?? 'price');
+}

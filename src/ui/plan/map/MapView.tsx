@@ -1,0 +1,254 @@
+'use client';
+
+import 'leaflet/dist/leaflet.css';
+import { useQuery } from '@tanstack/react-query';
+import type { Feature, FeatureCollection, LineString } from 'geojson';
+import L, { type LatLngTuple } from 'leaflet';
+import { useMemo } from 'react';
+import { CircleMarker, MapContainer, Marker, Polygon, Polyline, Tooltip } from 'react-leaflet';
+import { z } from 'zod';
+import type { PlanView } from '@/contract/plan/plan-view';
+import type { LatLon, RoadNetwork } from '@/core/index';
+import { errorText } from '../../messages/errors';
+import { callApi } from '../../shared/api';
+import { hueOf } from '../cords/knot';
+import { idOf } from '../cords/Timeline';
+import css from './MapView.module.css';
+
+interface BaseMap {
+  readonly coasts: readonly (readonly LatLon[])[];
+  readonly lakes: readonly (readonly LatLon[])[];
+  readonly towns: readonly { readonly name: string; readonly at: LatLon; readonly radiusKm: number }[];
+  readonly roads: RoadNetwork;
+}
+
+interface Props {
+  readonly view: PlanView;
+  readonly query: string;
+  readonly selected: string | null;
+  readonly onSelect: (selection: string) => void;
+}
+
+const point = (p: LatLon): LatLngTuple => [p.lat, p.lon];
+
+/** The island with its roads, the routes of a plan, loose ends as rings, depots and territories. */
+export default function MapView({ view, query, selected, onSelect }: Props) {
+  const base = useQuery({
+    queryKey: ['map'],
+    queryFn: () => callApi('/api/map', z.custom<BaseMap | null>()),
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+  const legs = useQuery({
+    queryKey: ['legs', query, view.revision],
+    queryFn: ({ signal }) =>
+      callApi(`/api/legs?${query}`, z.custom<FeatureCollection<LineString>>(), { signal }),
+  });
+  const bounds = useMemo(
+    () =>
+      L.latLngBounds(view.territories.flatMap((t) => t.outline.map(([lon, lat]): LatLngTuple => [lat, lon]))),
+    [view.territories],
+  );
+  if (base.error) return <p className={css.note}>{errorText(base.error)}</p>;
+  if (base.data === undefined) return <p className={css.note}>Drawing the map …</p>;
+  return (
+    <MapContainer
+      key={view.territories.map((t) => t.id).join()}
+      bounds={bounds}
+      boundsOptions={{ padding: [12, 12] }}
+      className={css.map ?? ''}
+      preferCanvas
+      zoomSnap={0.25}
+      attributionControl={false}
+      minZoom={8}
+      maxZoom={16}
+    >
+      {base.data && <Ground base={base.data} />}
+      <Territories view={view} />
+      <Routes view={view} legs={legs.data} selected={selected} onSelect={onSelect} />
+      <LooseRings view={view} selected={selected} onSelect={onSelect} />
+      {view.depots.map((d) => (
+        <Marker
+          key={d.name}
+          position={point(d)}
+          icon={L.divIcon({ className: css.depot ?? '', html: '', iconSize: [11, 11] })}
+          keyboard={false}
+          alt={d.name}
+        >
+          <Tooltip>{d.name}</Tooltip>
+        </Marker>
+      ))}
+    </MapContainer>
+  );
+}
+
+function Ground({ base }: { readonly base: BaseMap }) {
+  const { junctions, roads } = base.roads;
+  const lines = useMemo(() => {
+    const line = (r: RoadNetwork['roads'][number]): LatLngTuple[] =>
+      [junctions[r.from]!, ...r.via, junctions[r.to]!].map(point);
+    const isMain = (r: RoadNetwork['roads'][number]): boolean =>
+      r.roadClass === 'main' || r.roadClass === 'causeway';
+    return { main: roads.filter(isMain).map(line), other: roads.filter((r) => !isMain(r)).map(line) };
+  }, [junctions, roads]);
+  return (
+    <>
+      {base.coasts.map((coast) => (
+        <Polygon
+          key={coast[0]?.lat}
+          positions={coast.map(point)}
+          interactive={false}
+          pathOptions={{
+            className: css.land ?? '',
+            color: 'var(--road)',
+            weight: 1,
+            fillColor: colourOf('--land'),
+            fillOpacity: 1,
+          }}
+        />
+      ))}
+      <Polyline
+        positions={lines.other}
+        interactive={false}
+        pathOptions={{ color: colourOf('--road'), weight: 0.8 }}
+      />
+      <Polyline
+        positions={lines.main}
+        interactive={false}
+        pathOptions={{ color: colourOf('--road-main'), weight: 1.8 }}
+      />
+      {base.lakes.map((lake) => (
+        <Polygon
+          key={lake[0]?.lat}
+          positions={lake.map(point)}
+          interactive={false}
+          pathOptions={{ stroke: false, fillColor: colourOf('--sea'), fillOpacity: 1 }}
+        />
+      ))}
+      {base.towns.map((t) => (
+        <Marker
+          key={t.name}
+          position={point(t.at)}
+          interactive={false}
+          keyboard={false}
+          alt={t.name}
+          icon={L.divIcon({ className: css.town ?? '', html: t.name, iconSize: [0, 0] })}
+        />
+      ))}
+    </>
+  );
+}
+
+/** Canvas knows no CSS variables: their values are read once a drawing. */
+function colourOf(name: string): string {
+  return getComputedStyle(document.documentElement).getPropertyValue(name).trim() || '#888';
+}
+
+function Territories({ view }: { readonly view: PlanView }) {
+  return view.territories.map((t) => (
+    <Polygon
+      key={t.id}
+      positions={t.outline.map(([lon, lat]): LatLngTuple => [lat, lon])}
+      interactive={false}
+      pathOptions={{ color: colourOf('--ink-2'), weight: 1.2, dashArray: '2 5', fill: false }}
+    />
+  ));
+}
+
+interface RoutesProps extends Omit<Props, 'query'> {
+  readonly legs: FeatureCollection<LineString> | undefined;
+}
+
+function Routes({ view, legs, selected, onSelect }: RoutesProps) {
+  const order = new Map(view.people.map((p, i) => [p.id, i]));
+  const person = idOf(selected, 'person') ?? ownerOf(view, idOf(selected, 'visit'));
+  const visits = new Map(view.visits.map((v) => [v.id, v]));
+  const isDimmed = (id: string): boolean => person !== null && person !== id;
+  const line = (f: Feature<LineString>): LatLngTuple[] =>
+    f.geometry.coordinates.map(([lon = 0, lat = 0]) => [lat, lon]);
+  return (
+    <>
+      {legs?.features.map((f) => {
+        const id = String(f.properties?.personId);
+        return (
+          <Polyline
+            key={f.id}
+            positions={line(f)}
+            pathOptions={{
+              color: hueOf(order.get(id) ?? 0),
+              weight: person === id ? 4 : 2.2,
+              opacity: isDimmed(id) ? 0.15 : 0.9,
+            }}
+            eventHandlers={{ click: () => onSelect(`person:${id}`) }}
+          >
+            <Tooltip sticky>{String(f.properties?.person)}</Tooltip>
+          </Polyline>
+        );
+      })}
+      {view.people.flatMap((p) =>
+        p.shifts.flatMap((s) =>
+          (s.route?.stops ?? []).flatMap((stop, i) => {
+            const visit = visits.get(stop.visitId);
+            if (!visit || isDimmed(p.id)) return [];
+            const isSelected = selected === `visit:${visit.id}`;
+            return (
+              <CircleMarker
+                key={visit.id}
+                center={point(visit)}
+                radius={isSelected ? 8 : person === p.id ? 6 : 3.5}
+                pathOptions={{
+                  color: colourOf('--ink'),
+                  weight: isSelected ? 2 : 1,
+                  fillColor: isSelected ? colourOf('--lime') : hueOf(order.get(p.id) ?? 0),
+                  fillOpacity: 1,
+                }}
+                eventHandlers={{ click: () => onSelect(`visit:${visit.id}`) }}
+              >
+                <Tooltip
+                  permanent={person === p.id && view.dates.length === 1}
+                  direction="right"
+                  className={css.order ?? ''}
+                >
+                  {person === p.id ? i + 1 : `${visit.jobKind}, ${p.name}`}
+                </Tooltip>
+              </CircleMarker>
+            );
+          }),
+        ),
+      )}
+    </>
+  );
+}
+
+function ownerOf(view: PlanView, visitId: string | null): string | null {
+  if (visitId === null) return null;
+  return (
+    view.people.find((p) => p.shifts.some((s) => s.route?.stops.some((x) => x.visitId === visitId)))?.id ??
+    null
+  );
+}
+
+/** Hollow rings, larger for higher priority. */
+function LooseRings({ view, selected, onSelect }: Omit<Props, 'query'>) {
+  const visits = new Map(view.visits.map((v) => [v.id, v]));
+  return view.looseIds.flatMap((id) => {
+    const visit = visits.get(id);
+    if (!visit) return [];
+    const isSelected = selected === `visit:${id}`;
+    return (
+      <CircleMarker
+        key={id}
+        center={point(visit)}
+        radius={11 - visit.priority * 1.4}
+        pathOptions={{
+          color: colourOf(visit.priority <= 2 ? '--plum' : '--ink'),
+          weight: isSelected ? 4 : 2,
+          fillColor: colourOf('--lime'),
+          fillOpacity: isSelected ? 1 : 0,
+        }}
+        eventHandlers={{ click: () => onSelect(`visit:${id}`) }}
+      >
+        <Tooltip>{`${visit.jobKind}, loose, priority ${visit.priority}`}</Tooltip>
+      </CircleMarker>
+    );
+  });
+}
