@@ -70,6 +70,12 @@ module.exports = {
       'the engine never sees its judge',
     ),
     mayNot(
+      'engine-apart-from-rules',
+      core('engine'),
+      { path: core('rules') },
+      'an error in a rule must be seen by the engine, and the other way round',
+    ),
+    mayNot(
       'core-pure',
       '^src/core/',
       outside(['contract', 'config', 'db', 'server', 'worker', 'web', 'cli', 'host', 'app', 'ui']),

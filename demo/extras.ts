@@ -86,5 +86,12 @@ export const RUSH_HOURS: readonly SpeedPeriod[] = [
 ];
 
 export function networkRow(map: BaseMap) {
-  return { id: 'orrimay', name: map.name, content: map, speedsKmh: null, periods: RUSH_HOURS };
+  return {
+    id: 'orrimay',
+    name: map.name,
+    zone: 'Atlantic/Madeira',
+    content: map,
+    speedsKmh: null,
+    periods: RUSH_HOURS,
+  };
 }

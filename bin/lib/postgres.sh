@@ -55,7 +55,10 @@ pg_start() {
   fi
   . "$dir/secrets"
   if [ "$new" = yes ]; then
-    echo "$PG_SUPER_PASSWORD" | pg_user "$bin/initdb" -D "$dir/cluster" -U lime_super -A scram-sha-256 --pwfile=/dev/stdin -E UTF8 --locale=C.UTF-8 >/dev/null
+    (umask 077; echo "$PG_SUPER_PASSWORD" >"$dir/first")
+    if [ "$(id -u)" = 0 ]; then chown postgres "$dir/first"; fi
+    pg_user "$bin/initdb" -D "$dir/cluster" -U lime_super -A scram-sha-256 --pwfile="$dir/first" -E UTF8 --locale=C.UTF-8 >/dev/null
+    rm -f "$dir/first"
   fi
   if pg_user "$bin/pg_ctl" -D "$dir/cluster" status >/dev/null 2>&1; then
     PG_PORT=$(pg_user sed -n 4p "$dir/cluster/postmaster.pid"); PG_STARTED=no

@@ -8,6 +8,8 @@ import type { Unit } from '@/server/shared/unit';
 export const SESSION_COOKIE = 'lime-session';
 /** Longest body of a request, in bytes. */
 const MOST_BYTES = 512 * 1024;
+/** So far a body that is too long is read to its end, so that whoever sent it is told; not kept, and no further. */
+const GIVEN_UP_BYTES = 4 * MOST_BYTES;
 
 export async function sessionToken(): Promise<string | undefined> {
   return (await cookies()).get(SESSION_COOKIE)?.value;
@@ -71,12 +73,10 @@ export async function bodyOf(request: Request): Promise<unknown> {
     const part = await reader?.read();
     if (!part || part.done) break;
     size += part.value.byteLength;
-    if (size > MOST_BYTES) {
-      await reader?.cancel();
-      throw new Refusal('too-large', { most: MOST_BYTES });
-    }
-    chunks.push(part.value);
+    if (size > GIVEN_UP_BYTES) await reader?.cancel();
+    else if (size <= MOST_BYTES) chunks.push(part.value);
   }
+  if (size > MOST_BYTES) throw new Refusal('too-large', { most: MOST_BYTES });
   if (size === 0) return undefined;
   try {
     return JSON.parse(Buffer.concat(chunks).toString('utf8'));

@@ -189,7 +189,7 @@ describe('what is not right', () => {
     await rolledBack(async (transaction) => {
       const unit = await analyst(transaction);
       const [first] = await readAll(transaction, name);
-      const value = { ...barefirst!, ...change };
+      const value = { ...bare(first!), ...change };
       const work = saveObject(unit, name, first!.id, { version: 1, value });
       expect(await problemsOf(work)).toContain(expected);
     });
@@ -377,7 +377,7 @@ describe('rights', () => {
     await rolledBack(async (transaction) => {
       const west = await unitAs(transaction, 'dispatcher', ['westisle']);
       const [own] = (await readAll(transaction, 'sites')).filter((s) => s.territoryId === 'westisle');
-      const value = { ...bareown!, territoryId: 'quay' };
+      const value = { ...bare(own!), territoryId: 'quay' };
       const work = saveObject(west, 'sites', own!.id, { version: 1, value });
       expect((await refusalOf(work)).code).toBe('not-found');
     });

@@ -27,15 +27,27 @@ test('nothing is given without a session', async ({ request }) => {
     '/api/map',
     '/api/runs',
     '/api/runs/x',
-    '/api/runs/x/events',
+    '/api/events',
     '/api/drafts',
     '/api/drafts/x/compare',
-    '/api/visits/visit-1001-1/history',
+    '/api/plan/visits/visit-1001-1?territories=quay&from=2026-06-09&to=2026-06-09',
+    '/api/plan/people/tech-01?territories=quay&from=2026-06-09&to=2026-06-09',
+    '/api/plan/measures/overtime?territories=quay&from=2026-06-09&to=2026-06-09',
+    '/api/objects/technicians',
+    '/api/objects/technicians/tech-01',
+    '/api/commands',
+    '/api/openapi',
   ]) {
     expect((await request.get(path)).status(), path).toBe(401);
   }
   const origin = { Origin: new URL(test.info().project.use.baseURL ?? '').origin };
-  for (const path of ['/api/runs', '/api/runs/x/stop', '/api/drafts/x/accept']) {
+  for (const path of [
+    '/api/runs',
+    '/api/runs/x/stop',
+    '/api/drafts/x/accept',
+    '/api/commands/1/undo',
+    '/api/objects/parts',
+  ]) {
     expect((await request.post(path, { data: {}, headers: origin })).status(), path).toBe(401);
     expect(
       (await request.post(path, { data: {}, headers: { Origin: 'http://elsewhere.example' } })).status(),
@@ -54,6 +66,8 @@ test('keyboard alone walks the cords and opens the lens', async ({ page }) => {
     if (!page.url().includes('visit')) await page.keyboard.press('ArrowDown');
     await page.waitForTimeout(120);
   }
+  await expect(page.getByRole('complementary', { name: 'Lens' })).toHaveCount(0);
+  await page.keyboard.press('Enter');
   await expect(page.getByRole('complementary', { name: 'Lens' })).toContainText('Why here');
   await page.keyboard.press('Escape');
   await expect(page.getByRole('complementary', { name: 'Lens' })).toHaveCount(0);

@@ -66,7 +66,6 @@ test('a user of one territory gets nothing of another, by page, action or API', 
     [`/api/plan?plan=${draftId}&territories=westisle&from=2026-06-12&to=2026-06-12`],
     ['/api/legs?plan=live&territories=quay&from=2026-06-09&to=2026-06-09'],
     [`/api/runs/${runId}`],
-    [`/api/runs/${runId}/events`],
     [`/api/runs/${runId}/stop`, 'POST'],
     [`/api/drafts/${draftId}/compare`],
     [`/api/drafts/${draftId}/accept`, 'POST'],
@@ -102,7 +101,14 @@ test('a user of one territory gets nothing of another, by page, action or API', 
   const quay = JSON.parse(
     (await callAs(page, '/api/plan?plan=live&territories=quay&from=2026-06-09&to=2026-06-09')).text,
   ) as typeof view;
-  expect((await callAs(other, `/api/visits/${quay.visits[0]?.id}/history`)).status).toBe(404);
+  const asked = 'plan=live&territories=westisle&from=2026-06-09&to=2026-06-09';
+  for (const path of [
+    `/api/plan/visits/${quay.visits[0]?.id}?${asked}`,
+    '/api/plan/people/tech-12?territories=quay&from=2026-06-09&to=2026-06-09',
+    '/api/objects/technicians/tech-12',
+    `/api/objects/visits/${quay.visits[0]?.id}`,
+  ])
+    expect((await callAs(other, path)).status, path).toBe(404);
   await other.close();
 });
 

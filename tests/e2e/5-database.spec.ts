@@ -29,10 +29,17 @@ test.describe('the database refuses', () => {
       'a second live plan',
       `insert into plans (id, kind, name, status) values ('other', 'live', 'Other', 'live')`,
     ],
-    ['a placement with a time and nobody', `update placements set technician_id = null`],
+    ['a placement with a time and nobody', `update placements set person_id = null`],
+    [
+      'two visits of one person at once',
+      `update placements p set starts_at = q.starts_at, ends_at = q.ends_at from placements q
+       where q.plan_id = p.plan_id and q.person_id = p.person_id and q.visit_id > p.visit_id`,
+    ],
+    ['a visit that follows itself', `update visits set after_visit_id = id, after_gap_min = 0`],
     ['a start from a depot without one', `update technicians set starts_at = 'depot' where depot_id is null`],
     ['an unknown role', `update users set role = 'guest'`],
     ['an address in capitals', `update users set email = upper(email)`],
+    ['a second company', `insert into company (id, name) values ('other', 'Other')`],
     ['an outline of two corners', `update territories set outline = '[[0,0],[1,1]]'`],
   ];
   for (const [what, sql] of refused) {
@@ -40,7 +47,7 @@ test.describe('the database refuses', () => {
       const client = new pg.Client({ connectionString: process.env.DATABASE_URL });
       await client.connect();
       await client.query('begin');
-      const code = await client.query(sql).then(
+      const code = await client.query(`${sql}; set constraints all immediate`).then(
         () => 'accepted',
         (cause: { code?: string }) => cause.code ?? 'unknown',
       );

@@ -266,6 +266,7 @@ alter table visit_wishes drop constraint visit_wishes_wish_check,
 -- Roads: speeds by class and by hour of the day.
 alter table road_networks
   add column name text not null default '',
+  add column zone text not null default 'UTC',
   add column speeds_kmh jsonb,
   add column periods jsonb not null default '[]',
   add column version integer not null default 1;

@@ -149,6 +149,7 @@ export const sites = defineTable('sites', {
 export const roadNetworks = defineTable('road_networks', {
   id: id(),
   name: defaulted(text()),
+  zone: defaulted(text()),
   content: json<unknown>(),
   speedsKmh: maybe(json<unknown>()),
   periods: defaulted(json<unknown>()),

@@ -26,7 +26,8 @@ export async function prepareQueue(connectionString: string): Promise<void> {
 /** Nudges a worker when the transaction commits, over the transaction's own connection. */
 export async function nudge({ sequelize, handle }: Transaction): Promise<void> {
   const executeSql = async (text: string, values: unknown[]): Promise<{ rows: unknown[] }> => {
-    const [rows] = await sequelize.query(text, { bind: values, transaction: handle, type: QueryTypes.RAW });
+    const bind = values.map((v) => v ?? null);
+    const [rows] = await sequelize.query(text, { bind, transaction: handle, type: QueryTypes.RAW });
     return { rows: rows as unknown[] };
   };
   await new PgBoss({ schema: SCHEMA, db: { executeSql } as never }).send(RUN_QUEUE, {}, { retryLimit: 0 });

@@ -56,10 +56,17 @@ export function PlanPage({ territories, playbooks, defaults, mayRun }: Props) {
   });
   const drafts = useQuery({ queryKey: ['drafts'], queryFn: () => callApi('/api/drafts', z.array(draftRow)) });
   // The newest way to change the state, so that what is handed down stays the same and rows are not drawn again.
-  const latest = useRef(change);
-  latest.current = change;
-  const select = useCallback((selected: string | null) => latest.current({ selected, lens: true }), []);
-  const walk = useCallback((selected: string | null) => latest.current({ selected }), []);
+  const latest = useRef({ state, change });
+  latest.current = { state, change };
+  const select = useCallback(
+    (selected: string | null) => latest.current.change({ selected, lens: true }),
+    [],
+  );
+  const walk = useCallback((selected: string | null) => {
+    const { state: now, change: set } = latest.current;
+    // What was open stays open on what comes next; what was not is not opened by walking.
+    set({ selected, lens: now.selected !== null && now.lens });
+  }, []);
   const draft = drafts.data?.find((d) => d.id === state.plan);
   return (
     <div className={css.page}>

@@ -1,23 +1,27 @@
 'use client';
 
 import { usePathname, useSearchParams } from 'next/navigation';
-import { useCallback, useMemo } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import { COLOUR_BY, type ColourBy } from './cords/knot';
 
 export type Layout = 'cords' | 'map' | 'both';
 
+/** What is chosen on the plan. */
+interface Picked {
+  /** "visit:ID", "person:ID" or "measure:NAME". */
+  readonly selected: string | null;
+  /** Whether it is opened in the lens: walking along the cords only selects. */
+  readonly lens: boolean;
+}
+
 /** Everything about the Plan page that a link can carry. */
-export interface PlanState {
+export interface PlanState extends Picked {
   readonly plan: string;
   readonly territories: readonly string[];
   readonly from: string;
   readonly to: string;
   readonly layout: Layout;
   readonly colourBy: ColourBy;
-  /** "visit:ID", "person:ID" or "measure:NAME". */
-  readonly selected: string | null;
-  /** Whether what is selected is opened in the lens: walking along the cords only selects. */
-  readonly lens: boolean;
 }
 
 export interface PlanDefaults {
@@ -29,6 +33,10 @@ const LAYOUTS: readonly Layout[] = ['cords', 'map', 'both'];
 
 function pick<T extends string>(value: string | null, allowed: readonly T[], otherwise: T): T {
   return allowed.find((a) => a === value) ?? otherwise;
+}
+
+function pickedIn(query: URLSearchParams): Picked {
+  return { selected: query.get('selected'), lens: query.get('lens') !== 'closed' };
 }
 
 function toParams(next: PlanState, defaults: PlanDefaults): URLSearchParams {
@@ -46,12 +54,22 @@ function toParams(next: PlanState, defaults: PlanDefaults): URLSearchParams {
 }
 
 /**
- * Reads the page's state from its address and writes changes back, so that links and Back work. The address is
- * changed in the browser alone: nothing of it needs the server to draw the page anew.
+ * Writes the address without telling the router: what is selected changes with every key, and drawing the whole
+ * page anew each time, its head included, would make the browser ask for its icon again.
+ */
+function writeQuietly(address: string): void {
+  History.prototype.replaceState.call(window.history, window.history.state, '', address);
+}
+
+/**
+ * Reads the page's state from its address and writes changes back, so that links and Back work. Nothing of it
+ * needs the server to draw the page anew.
  */
 export function usePlanState(defaults: PlanDefaults): [PlanState, (change: Partial<PlanState>) => void] {
   const path = usePathname();
   const query = useSearchParams();
+  const [picked, setPicked] = useState<Picked>(() => pickedIn(query));
+  useEffect(() => setPicked(pickedIn(query)), [query]);
   const state = useMemo((): PlanState => {
     const from = query.get('from') ?? defaults.date;
     const territories = (query.get('territories') ?? '').split(',').filter((t) => t !== '');
@@ -62,17 +80,20 @@ export function usePlanState(defaults: PlanDefaults): [PlanState, (change: Parti
       to: query.get('to') ?? from,
       layout: pick(query.get('layout'), LAYOUTS, 'cords'),
       colourBy: pick(query.get('colour'), COLOUR_BY, 'slack'),
-      selected: query.get('selected'),
-      lens: query.get('lens') !== 'closed',
+      ...picked,
     };
-  }, [query, defaults]);
+  }, [query, defaults, picked]);
   const change = useCallback(
     (changes: Partial<PlanState>) => {
       const next = { ...state, ...changes };
+      const address = `${path}?${toParams(next, defaults).toString()}`;
+      const isOnlyPicking = Object.keys(changes).every((key) => key === 'selected' || key === 'lens');
       const isBigStep =
         changes.plan !== undefined || changes.from !== undefined || changes.territories !== undefined;
-      const address = `${path}?${toParams(next, defaults).toString()}`;
-      if (isBigStep) window.history.pushState(null, '', address);
+      if (isOnlyPicking) {
+        setPicked({ selected: next.selected, lens: next.lens });
+        writeQuietly(address);
+      } else if (isBigStep) window.history.pushState(null, '', address);
       else window.history.replaceState(null, '', address);
     },
     [state, path, defaults],

@@ -1,17 +1,20 @@
-import { membershipOf } from '../../model/membership';
 import type { Prices, Problem, Shift, Visit } from '../../model/problem';
-import { headCount, partsToFetch } from '../../model/work-of';
+import { partsToFetch } from '../../model/work-of';
 import { sparedLevels } from '../../objectives/levels-to-spare';
-import { failedAttribute } from '../../rules/attributes';
-import { blocks } from '../../rules/crew';
-import { missingSkills } from '../../rules/skills';
-import { territoryAllows } from '../../rules/territory';
 import type { Allocate } from '../hot/memory';
+import {
+  closeness,
+  isCloseEnough,
+  isCrewEnough,
+  meetsAttributes,
+  meetsSkills,
+  takenByCrews,
+} from './pair-rules';
 
 /** What holds of every visit of one profile on every shift of another. */
 interface Match {
   readonly isAllowed: boolean;
-  readonly membership: ReturnType<typeof membershipOf>;
+  readonly membership: ReturnType<typeof closeness>;
   readonly spared: number;
   readonly needsFetch: boolean;
 }
@@ -31,13 +34,13 @@ function profiles<T>(items: readonly T[], key: (item: T) => unknown): { of: Int3
 
 function match(problem: Problem, visit: Visit, shift: Shift): Match {
   const { rules } = problem;
-  const membership = membershipOf(visit, shift);
+  const membership = closeness(visit, shift);
   const toFetch = partsToFetch(visit, shift);
   const isAllowed =
-    territoryAllows(rules.territory, membership) &&
-    (!rules.skills || missingSkills(visit, shift).length === 0) &&
-    failedAttribute(visit, shift, rules.attributes ?? []) === null &&
-    (visit.crewOf === undefined || (shift.memberIds !== undefined && headCount(shift) >= visit.crewOf)) &&
+    isCloseEnough(membership, rules.territory) &&
+    (!rules.skills || meetsSkills(visit, shift)) &&
+    meetsAttributes(visit, shift, rules.attributes) &&
+    isCrewEnough(visit, shift) &&
     (toFetch.length === 0 || shift.partsPlaceId !== undefined);
   return { isAllowed, membership, spared: sparedLevels(visit, shift), needsFetch: toFetch.length > 0 };
 }
@@ -82,8 +85,7 @@ export function preparePairs(
   const eligible = new Uint8Array(visits.length * count);
   const standing = allocate.float64(visits.length * count);
   const fetches = visits.some((v) => v.parts) ? new Uint8Array(visits.length * count) : null;
-  const crews = shifts.filter((s) => s.memberIds);
-  const isBlocked = shifts.map((s) => !s.memberIds && crews.some((c) => blocks(c, s)));
+  const isBlocked = takenByCrews(shifts);
   const kinds = profiles(visits, (v) => [
     v.skills,
     v.skillMode,

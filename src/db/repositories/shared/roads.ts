@@ -16,6 +16,8 @@ export interface BaseMap {
 export interface RoadSettings {
   readonly id: string;
   readonly version: number;
+  /** By whose clock the hours of the day are meant. */
+  readonly zone: string;
   /** Speeds by class where they differ from the usual ones. */
   readonly speedsKmh: RoadSpeeds | null;
   /** From a minute of the local day on, speeds in percent; none are the same all day. */
@@ -26,6 +28,7 @@ const speeds = z.custom<RoadSpeeds>();
 const settingsShape = z.strictObject({
   id: z.string(),
   version: z.int(),
+  zone: z.string(),
   speedsKmh: speeds.nullable(),
   periods: z.array(z.strictObject({ fromMin: z.int().min(0).max(1439), speeds: speeds })),
 });
@@ -35,7 +38,7 @@ export async function readRoadSettings(transaction: Transaction): Promise<RoadSe
   const rows = await select(
     transaction,
     settingsShape,
-    'select id, version, speeds_kmh as "speedsKmh", periods from road_networks order by id limit 1',
+    'select id, version, zone, speeds_kmh as "speedsKmh", periods from road_networks order by id limit 1',
   );
   return rows[0] ?? null;
 }

@@ -110,7 +110,7 @@ class Builder {
   }
 
   build(): BuiltProblem {
-    const { playbook, zone, name, extent } = this.options;
+    const { playbook, name, extent } = this.options;
     const { originSec } = this.horizon;
     const accessOf = createAccess(this.data, datesFrom(extent.firstDate, this.dates.length + 2));
     const equipmentKind = createEquipmentKinds(this.data.equipment);
@@ -133,7 +133,7 @@ class Builder {
     }
     const present = new Set(this.visits.map((v) => v.id));
     const visits = this.visits.map((v) => settleLinks(v, present, this.outside, this.knownPersons));
-    const days: TravelDays = { dates: this.dates, zone, originSec };
+    const days: TravelDays = { dates: this.dates, originSec };
     const asked = [...new Set(visits.flatMap((v) => v.equipment ?? []))];
     const limits = weekLimits(this.data.technicians, this.shifts, this.data.planDays, this.dates);
     const equipment = equipmentUnits(this.data.equipment, asked, this.takenElsewhere(), this.horizon);

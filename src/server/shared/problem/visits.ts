@@ -116,6 +116,15 @@ function mustOf(visit: VisitRow, binding: Binding | null): string[] {
   return visit.wishes.filter((w) => w.wish === 'must').map((w) => w.technicianId);
 }
 
+/** What of a visit's needs shapes the day around it. */
+function shapeOf(needs: Needs): Pick<Visit, 'bufferBeforeSec' | 'bufferAfterSec' | 'parts'> {
+  return {
+    ...(needs.bufferBeforeMin > 0 ? { bufferBeforeSec: needs.bufferBeforeMin * 60 } : {}),
+    ...(needs.bufferAfterMin > 0 ? { bufferAfterSec: needs.bufferAfterMin * 60 } : {}),
+    ...(needs.partIds.length > 0 ? { parts: needs.partIds } : {}),
+  };
+}
+
 /** A visit of the extent's own work for the core, before it is cut and linked. */
 export function toCoreVisit(
   visit: VisitRow,
@@ -171,14 +180,12 @@ export function toCoreVisit(
     held,
     kind: visit.jobKindId,
     ...(attributes ? { attributes } : {}),
-    ...(needs.bufferBeforeMin > 0 ? { bufferBeforeSec: needs.bufferBeforeMin * 60 } : {}),
-    ...(needs.bufferAfterMin > 0 ? { bufferAfterSec: needs.bufferAfterMin * 60 } : {}),
+    ...shapeOf(needs),
     ...(access ? { access } : {}),
     ...(avoid.length > 0 ? { avoidPersonIds: avoid } : {}),
     ...(needs.people > 1 ? { people: needs.people } : {}),
     ...(needs.crewOf === null ? {} : { crewOf: needs.crewOf }),
     ...(equipment.length > 0 ? { equipment } : {}),
-    ...(needs.partIds.length > 0 ? { parts: needs.partIds } : {}),
     ...(binding && single !== undefined
       ? { base: { personId: single, dayIx: binding.dayIx, startSec: binding.startSec } }
       : {}),
@@ -186,7 +193,10 @@ export function toCoreVisit(
   };
 }
 
-/** Time of somebody that work elsewhere takes: it stays where it is and asks for nothing. */
+/**
+ * Time of somebody that work elsewhere takes: it stays where it is and no rule is asked of it. What shapes the day
+ * around it, buffers and parts to fetch, stays as well.
+ */
 export function blockedTime(
   id: string,
   visit: VisitRow,
@@ -210,5 +220,6 @@ export function blockedTime(
     favouredPersonIds: [],
     tie: { personId: seat.personId, startSec: seat.startSec },
     held: true,
+    ...shapeOf(at.needs),
   };
 }

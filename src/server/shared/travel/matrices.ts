@@ -10,11 +10,18 @@ import {
 } from '@/core/index';
 import type { Ground } from './ground';
 
-/** The local days over which the hour matters. */
+/** The days over which the hour matters. */
 export interface TravelDays {
   readonly dates: readonly string[];
-  readonly zone: string;
   readonly originSec: number;
+}
+
+/**
+ * The hours are those of the roads' own clock: a leg takes the same however the plan is cut, in whatever zone
+ * the first of its territories lies.
+ */
+function byRoadClock({ dates, originSec }: TravelDays, ground: Ground) {
+  return { dates, originSec, zone: ground.settings?.zone ?? 'UTC' };
 }
 
 /** Travel between points, each leg worked out when it is asked for. For judging a plan and for questions about it. */
@@ -30,7 +37,7 @@ export function travelOnDemand(ground: Ground, points: readonly LatLon[], days: 
       ? {
           byTime: {
             slices: speedSets(periods).map((_, i) => secBy(i + 1)),
-            timeline: timelineOf(periods, days),
+            timeline: timelineOf(periods, byRoadClock(days, ground)),
           },
         }
       : {}),
@@ -44,6 +51,8 @@ export function travelBetweenAll(ground: Ground, points: readonly LatLon[], days
   const periods = settings?.periods ?? [];
   return {
     ...travelMatrix(graph, points),
-    ...(periods.length > 0 ? { byTime: travelByTime(graph, points, periods, days) } : {}),
+    ...(periods.length > 0
+      ? { byTime: travelByTime(graph, points, periods, byRoadClock(days, ground)) }
+      : {}),
   };
 }
