@@ -170,6 +170,7 @@ export interface SpecialKind extends JobKind {
     readonly leadTimeMin?: number;
     readonly allowedPatternId?: string;
     readonly mostDayMin?: number;
+    readonly prices?: Record<string, number>;
     readonly attributes?: Record<string, boolean>;
     readonly tasks?: readonly string[];
   };
@@ -232,12 +233,13 @@ export const SPECIAL_KINDS: readonly SpecialKind[] = [
     ...special,
     id: 'station-build',
     name: 'New station',
-    durationMin: 1080,
+    durationMin: 630,
     promiseDays: 9,
     skills: [['civil', 2]],
     priority: 3,
     opensUntil: 3,
-    settings: { mostDayMin: 360 },
+    // Three days of one person: leaving it loose costs as much as three loose days would.
+    settings: { mostDayMin: 210, prices: { looseEnd: 1500 } },
   },
   {
     ...special,

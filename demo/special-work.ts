@@ -18,6 +18,17 @@ const WHERE: Readonly<Record<string, readonly string[]>> = {
   'mast-lift': ['quay', 'north', 'sallow'],
 };
 
+/** Territories in which somebody with a whole working day has the skills. */
+function ableTerritories(kind: SpecialKind, people: readonly DemoTechnician[]): readonly string[] {
+  const able = people.filter(
+    (p) =>
+      p.patternId !== 'part-time' &&
+      p.patternId !== 'split' &&
+      kind.skills.every(([id, level]) => p.skills.some((s) => s.skillId === id && s.level >= level)),
+  );
+  return [...new Set(able.map((p) => p.territory.id))];
+}
+
 /** Work with equipment, crews, several people, two steps or several days. Numbers follow those of the rest. */
 export function createSpecialOrders(
   random: Random,
@@ -29,8 +40,8 @@ export function createSpecialOrders(
   const out: DemoOrder[] = [];
   for (const kind of SPECIAL_KINDS) {
     for (let k = 0; k < (COUNTS[kind.id] ?? 0); k++) {
-      const allowed = WHERE[kind.id];
-      const near = allowed ? sites.filter((s) => allowed.includes(s.territory.id)) : sites;
+      const allowed = WHERE[kind.id] ?? ableTerritories(kind, people);
+      const near = sites.filter((s) => allowed.includes(s.territory.id));
       const site = near[random.below(near.length)]!;
       const opens = random.below(kind.opensUntil ?? 6);
       const date = workdays[opens]!;

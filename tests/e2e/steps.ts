@@ -52,3 +52,29 @@ export function callAs(
     { path, options },
   );
 }
+
+/** Starts a run through the API, waits for its draft and gives the run's id. */
+export async function startRunBy(
+  page: Page,
+  territory: string,
+  date: string,
+  seconds: number,
+): Promise<string> {
+  const body = {
+    extent: { territoryIds: [territory], firstDate: date, lastDate: date },
+    playbookVersionId: 'everyday-1',
+    mayMove: 'all',
+    seconds,
+  };
+  const { text } = await callAs(page, '/api/runs', { method: 'POST', body });
+  const { id } = JSON.parse(text) as { id: string };
+  await expect
+    .poll(
+      async () => (JSON.parse((await callAs(page, `/api/runs/${id}`)).text) as { status: string }).status,
+      {
+        timeout: 60_000,
+      },
+    )
+    .toBe('done');
+  return id;
+}
