@@ -9,6 +9,7 @@ const entries = {
   'search-thread': 'src/worker/search-thread.ts',
   'solve-thread': 'src/host/solve-thread.ts',
   bench: 'bench/engine.ts',
+  'bench-company': 'bench/company.ts',
   database: 'src/worker/database.ts',
 };
 await build({

@@ -35,7 +35,8 @@ open_cluster() { # open_cluster NAME RESET
 # Starts web and worker; a watcher ends them, and the cluster that we started, should this shell be killed.
 start_programs() { # start_programs PORT
   export LIME_PORT=$1
-  node --enable-source-maps dist/web.mjs >.data/web.log 2>&1 & web=$!
+  # What is kept of plans is let go of sooner rather than held for ever; a larger company may want more.
+  node --max-old-space-size="${LIME_WEB_MB:-320}" --enable-source-maps dist/web.mjs >.data/web.log 2>&1 & web=$!
   node --enable-source-maps dist/worker.mjs >.data/worker.log 2>&1 & worker=$!
   local shell=$$
   (

@@ -6,11 +6,13 @@ import '@/ui/shared/look.css';
 import { ColorSchemeScript, mantineHtmlProps } from '@mantine/core';
 import type { Metadata } from 'next';
 import { headers } from 'next/headers';
+import { ICON } from '@/ui/shared/icon';
 import { Providers } from '@/ui/shared/Providers';
 
 export const metadata: Metadata = {
   title: 'Lime Knot',
   description: 'Plans of technicians’ visits, with their price',
+  icons: { icon: ICON },
 };
 
 /** Every page is made for one answer: its scripts carry that answer's nonce. */

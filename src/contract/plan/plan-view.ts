@@ -32,10 +32,10 @@ const visitView = z.strictObject({
   territoryId: z.string(),
   /** Only where it is not that of the plan. */
   zone: z.string().optional(),
-  durationMin: z.number(),
   priority: z.number(),
   windows: z.array(stretch).default([]),
-  /** Only of loose ends: from when on, and until when. */
+  /** Only of loose ends: how long, from when on, and until when. */
+  durationMin: z.number().optional(),
   earliestAt: second.optional(),
   dueAt: second.optional(),
   tiedTime: z.literal(true).optional(),
@@ -48,11 +48,9 @@ export type VisitView = z.output<typeof visitView> & { readonly zone: string };
 const stopView = z.strictObject({
   /** Empty where the work is in a territory out of sight: then it is busy time and nothing else. */
   visitId: z.string(),
-  arriveAt: second,
   startAt: second,
   finishAt: second,
   travelSec: z.number(),
-  travelM: z.number(),
   /** Seconds to the close of the window it is in; negative when it was missed. */
   slackSec: z.number(),
 });
@@ -64,7 +62,6 @@ const routeView = z.strictObject({
   workEndAt: second,
   overtimeSec: z.number(),
   endTravelSec: z.number(),
-  endTravelM: z.number(),
   breaks: z.array(stretch),
   stops: z.array(stopView),
 });
@@ -75,9 +72,9 @@ const shiftView = z.strictObject({
   date: z.string(),
   startAt: second,
   endAt: second,
-  /** Where the day begins and ends; only to those who see the person's own territory. */
-  startsFrom: point.nullable(),
-  endsAt: point.nullable(),
+  /** Where the day begins and ends, as a place of the list; only to those who see the person's own territory. */
+  from: z.number().optional(),
+  to: z.number().optional(),
   /** The crew that has the person for this time. */
   inCrew: z.string().optional(),
   route: routeView.nullable(),
@@ -114,6 +111,8 @@ const sentView = z.strictObject({
   nowStands: z.boolean(),
   territories: z.array(territoryView),
   depots: z.array(z.strictObject({ name: z.string(), lat: z.number(), lon: z.number() })),
+  /** Where days begin and end: a handful of places for all of them. */
+  places: z.array(point),
   people: z.array(personView),
   visits: z.array(visitView),
   looseIds: z.array(z.string()),

@@ -43,20 +43,25 @@ export function offsetMinutes(instantSec: number, zone: string): number {
   return DateTime.fromSeconds(instantSec, { zone }).offset;
 }
 
+const DAY_MS = 86_400_000;
+
+/** Midnight of a date in UTC, as milliseconds: dates without a clock need no zone. */
+function utcMs(date: LocalDate): number {
+  return Date.parse(`${date}T00:00:00Z`);
+}
+
 /** `count` local dates from `first` on. */
 export function datesFrom(first: LocalDate, count: number): LocalDate[] {
-  const start = DateTime.fromISO(first, { zone: 'utc' });
-  return Array.from({ length: count }, (_, i) => start.plus({ days: i }).toFormat('yyyy-MM-dd'));
+  const start = utcMs(first);
+  return Array.from({ length: count }, (_, i) => new Date(start + i * DAY_MS).toISOString().slice(0, 10));
 }
 
 /** Whole days from `a` to `b` (negative when b is earlier). */
 export function daysBetween(a: LocalDate, b: LocalDate): number {
-  const ms =
-    DateTime.fromISO(b, { zone: 'utc' }).toMillis() - DateTime.fromISO(a, { zone: 'utc' }).toMillis();
-  return Math.round(ms / 86_400_000);
+  return Math.round((utcMs(b) - utcMs(a)) / DAY_MS);
 }
 
 /** 1 = Monday … 7 = Sunday. */
 export function weekdayOf(date: LocalDate): number {
-  return DateTime.fromISO(date, { zone: 'utc' }).weekday;
+  return new Date(utcMs(date)).getUTCDay() || 7;
 }

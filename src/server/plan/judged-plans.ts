@@ -14,14 +14,18 @@ export interface KeptPlan extends Judged {
 }
 
 /** Visits of all kept plans together at most; the plan asked for longest ago is let go first. */
-const MOST_VISITS = 24_000;
+const MOST_VISITS = 12_000;
 const MOST_PLANS = 24;
 
-const holder = globalThis as { limePlans?: Map<string, KeptPlan> };
+/** Plans as they were before the newest change are nobody's any more: only those of one stamp are kept. */
+const holder = globalThis as { limePlans?: { stamp: number; kept: Map<string, KeptPlan> } };
 
-function keep(key: string, plan: KeptPlan): void {
-  const kept = holder.limePlans ?? new Map<string, KeptPlan>();
-  holder.limePlans = kept;
+function keptAt(stamp: number): Map<string, KeptPlan> {
+  if (holder.limePlans?.stamp !== stamp) holder.limePlans = { stamp, kept: new Map() };
+  return holder.limePlans.kept;
+}
+
+function keep(kept: Map<string, KeptPlan>, key: string, plan: KeptPlan): void {
   kept.set(key, plan);
   const weight = (): number => [...kept.values()].reduce((sum, k) => sum + k.built.problem.visits.length, 0);
   while (kept.size > 1 && (kept.size > MOST_PLANS || weight() > MOST_VISITS)) {
@@ -42,15 +46,16 @@ export async function judged(
   const layer: Layer = await layerOf(unit.transaction, plan);
   const ground = await readGround(unit.transaction);
   const stamp = await newestCommand(unit.transaction);
-  const key = JSON.stringify([layer, extent, playbook.id, stamp, ground.key]);
-  const known = holder.limePlans?.get(key);
+  const key = JSON.stringify([layer, extent, playbook.id, ground.key]);
+  const kept = keptAt(stamp);
+  const known = kept.get(key);
   if (known) {
-    holder.limePlans?.delete(key);
-    holder.limePlans?.set(key, known);
+    kept.delete(key);
+    kept.set(key, known);
     return known;
   }
   const made = await judgeLayer(unit, layer, extent, playbook.content);
-  const plan2: KeptPlan = { ...made, index: indexProblem(made.built.problem) };
-  keep(key, plan2);
-  return plan2;
+  const own: KeptPlan = { ...made, index: indexProblem(made.built.problem) };
+  keep(kept, key, own);
+  return own;
 }

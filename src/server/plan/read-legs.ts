@@ -23,7 +23,7 @@ export async function readLegs(
         type: 'Feature',
         id: shift.id,
         properties: { personId: person.id, person: person.name, date: shift.date },
-        geometry: { type: 'LineString', coordinates: lineOf(ground, shift, visits) },
+        geometry: { type: 'LineString', coordinates: lineOf(ground, shift, view.places, visits) },
       });
     }
   }
@@ -47,10 +47,12 @@ function keptWay(ground: Ground, from: LatLon, to: LatLon): readonly LatLon[] {
 function lineOf(
   ground: Ground,
   shift: ShiftView,
+  places: readonly LatLon[],
   visits: ReadonlyMap<string, SentVisitView>,
 ): [number, number][] {
   const stops = shift.route?.stops.flatMap((s) => visits.get(s.visitId) ?? []) ?? [];
-  const points = [shift.startsFrom, ...stops, shift.endsAt].flatMap((p) => p ?? []);
+  const end = (ix: number | undefined): LatLon[] => (ix === undefined ? [] : [places[ix]!]);
+  const points = [...end(shift.from), ...stops, ...end(shift.to)];
   const line: [number, number][] = [];
   for (let i = 1; i < points.length; i++) {
     line.push(...keptWay(ground, points[i - 1]!, points[i]!).map((p): [number, number] => [p.lon, p.lat]));

@@ -56,6 +56,7 @@ export async function readPlanView(unit: Unit, planId: string, rawExtent: unknow
       drawing.people(),
       chosen.map((t) => t.id),
     ),
+    places: drawing.places,
     visits: drawing.visits(),
     looseIds: drawing.loose(),
     parts: kept.verdict.parts,
@@ -94,7 +95,14 @@ function drawingOf({ user }: Unit, { extent, kept }: OpenPlan) {
   const { data, zone } = loaded;
   const seen = seenBy(user);
   const rows = new Map(data.visits.map((v) => [v.id, v]));
-  const places = new Map(problem.places.map((p) => [p.id, { lat: p.lat ?? 0, lon: p.lon ?? 0 }]));
+  const points = new Map(problem.places.map((p) => [p.id, { lat: p.lat ?? 0, lon: p.lon ?? 0 }]));
+  const places: { lat: number; lon: number }[] = [];
+  const listed = new Map<string, number>();
+  const placeIx = (id: string): number => {
+    const known = listed.get(id) ?? places.push(points.get(id) ?? { lat: 0, lon: 0 }) - 1;
+    listed.set(id, known);
+    return known;
+  };
   const routes = new Map(verdict.timed.routes.map((r) => [r.shift.id, r]));
   const at = (sec: number): number => sec + originSec;
   const rowOf = (coreId: string): VisitRow | undefined =>
@@ -110,11 +118,9 @@ function drawingOf({ user }: Unit, { extent, kept }: OpenPlan) {
     const isShown = isSeen(rowOf(stop.visit.id));
     return {
       visitId: isShown ? shownId(stop.visit.id) : '',
-      arriveAt: at(stop.arriveSec),
       startAt: at(stop.startSec),
       finishAt: at(stop.finishSec),
       travelSec: stop.travelSec,
-      travelM: stop.travelM,
       slackSec: isShown ? slackOf(stop) : 0,
     };
   };
@@ -124,7 +130,6 @@ function drawingOf({ user }: Unit, { extent, kept }: OpenPlan) {
     workEndAt: at(route.workEndSec),
     overtimeSec: route.overtimeSec,
     endTravelSec: route.endTravelSec,
-    endTravelM: route.endTravelM,
     breaks: route.breaks.map((b) => ({ startAt: at(b.startSec), endAt: at(b.endSec) })),
     stops: route.stops.map(stopView),
   });
@@ -141,8 +146,7 @@ function drawingOf({ user }: Unit, { extent, kept }: OpenPlan) {
       date: personAndDate(shift.id).date,
       startAt: at(shift.startSec),
       endAt: at(shift.endSec),
-      startsFrom: isOwn ? (places.get(shift.startPlaceId) ?? null) : null,
-      endsAt: isOwn ? (places.get(shift.endPlaceId) ?? null) : null,
+      ...(isOwn ? { from: placeIx(shift.startPlaceId), to: placeIx(shift.endPlaceId) } : {}),
       ...(crew ? { inCrew: crewNames.get(crew.personId) ?? 'a crew' } : {}),
       route: route ? routeView(route) : null,
     };
@@ -150,6 +154,8 @@ function drawingOf({ user }: Unit, { extent, kept }: OpenPlan) {
   const inExtent = (coreId: string): boolean => isSeen(rowOf(coreId));
 
   return {
+    /** Filled while people are drawn. */
+    places,
     people(): PersonView[] {
       const technicians = data.technicians.map((t): PersonView => {
         const home = homeOn(t, extent.firstDate) ?? '';
@@ -221,10 +227,15 @@ function visitView(
     lon: row.lon,
     territoryId: row.territoryId ?? '',
     ...(row.zone === at.zone ? {} : { zone: row.zone }),
-    durationMin: Math.round(at.core.durationSec / 60),
     priority: row.priority,
     ...(row.windows.length > 0 && part === 1 ? { windows: row.windows } : {}),
-    ...(at.isLoose ? { earliestAt: row.earliestAt, dueAt: row.dueAt } : {}),
+    ...(at.isLoose
+      ? {
+          durationMin: Math.round(at.core.durationSec / 60),
+          earliestAt: row.earliestAt,
+          dueAt: row.dueAt,
+        }
+      : {}),
     ...(row.tiedStartAt === null ? {} : { tiedTime: true as const }),
     ...(row.tiedPersonId === null ? {} : { tiedPerson: true as const }),
     ...((at.core.people ?? 1) > 1 ? { people: at.core.people ?? 1 } : {}),

@@ -17,11 +17,9 @@ function parts(given: Partial<Record<Objective, [number, number]>>): Parts {
 
 const stop: StopView = {
   visitId: 'v',
-  arriveAt: T0,
   startAt: T0 + HOUR,
   finishAt: T0 + 2 * HOUR,
   travelSec: 600,
-  travelM: 9000,
   slackSec: 900,
 };
 const route: RouteView = {
@@ -30,7 +28,6 @@ const route: RouteView = {
   workEndAt: T0 + 3 * HOUR,
   overtimeSec: 0,
   endTravelSec: 900,
-  endTravelM: 12_000,
   breaks: [{ startAt: T0, endAt: T0 + 1800 }],
   stops: [stop],
 };
@@ -48,8 +45,8 @@ const shift = {
   startAt: T0,
   endAt: T0 + 8 * HOUR,
   route,
-  startsFrom: { lat: 0, lon: 0 },
-  endsAt: { lat: 0, lon: 0 },
+  from: 0,
+  to: 0,
 };
 const view = {
   dates: ['2026-06-09'],

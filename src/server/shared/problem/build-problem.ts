@@ -56,6 +56,19 @@ const MOST_BETWEEN_PARTS_SEC = 5 * 86_400;
 /** Parts of a long job lie on different days. */
 const BETWEEN_PARTS_SEC = 6 * 3600;
 
+/** Finds days by their midnights, worked out once a zone: asking the calendar for each visit takes far longer. */
+function createDayIx(dates: readonly string[]): Horizon['dayIxOf'] {
+  const midnights = new Map<string, readonly number[]>();
+  return (instantSec, zone) => {
+    const known = midnights.get(zone) ?? dates.map((date) => instantOf(date, 0, zone));
+    midnights.set(zone, known);
+    return Math.max(
+      0,
+      known.findLastIndex((at) => at <= instantSec),
+    );
+  };
+}
+
 /** Makes the core's problem and plan of what is stored. */
 export function buildProblem(data: ScheduleData, options: BuildOptions): BuiltProblem {
   return new Builder(data, options).build();
@@ -86,7 +99,7 @@ class Builder {
     this.dates = datesFrom(firstDate, days);
     this.horizon = {
       originSec: instantOf(firstDate, 0, options.zone),
-      firstDate,
+      dayIxOf: createDayIx(this.dates),
       endSec: (days + 2) * 86_400,
     };
     this.wanted = new Set(territoryIds);

@@ -5,22 +5,15 @@ import {
   PREMISES_KEY,
   visitPricesOf,
 } from '@/contract/playbooks/playbook';
-import {
-  type Attributes,
-  daysBetween,
-  type Interval,
-  intersect,
-  localDateOf,
-  type Visit,
-  type VisitWindow,
-} from '@/core/index';
+import { type Attributes, type Interval, intersect, type Visit, type VisitWindow } from '@/core/index';
 import type { VisitRow } from '@/db/repositories/shared/schedule';
 import type { Needs } from './needs';
 import type { Places } from './places';
 
 export interface Horizon {
   readonly originSec: number;
-  readonly firstDate: string;
+  /** The day of the extent, from 0, that an instant falls on by a zone's clock; 0 for all before. */
+  readonly dayIxOf: (instantSec: number, zone: string) => number;
   /** Until when anything can be planned, seconds from the origin. */
   readonly endSec: number;
 }
@@ -159,7 +152,6 @@ export function toCoreVisit(
   const access = accessOf(context, held);
   const equipment = needs.equipmentKindIds.map((k) => context.equipmentKind(k, needs.premises?.id ?? null));
   const single = binding?.personIds.length === 1 ? binding.personIds[0] : undefined;
-  const releaseDay = daysBetween(horizon.firstDate, localDateOf(visit.earliestAt, visit.zone));
   return {
     id: visit.id,
     placeId: places.idOf(needs.premises ?? visit),
@@ -168,7 +160,7 @@ export function toCoreVisit(
     demand: needs.load,
     priority: visit.priority,
     unplannedPrice: looseEnd,
-    releaseDayIx: Math.max(0, releaseDay),
+    releaseDayIx: horizon.dayIxOf(visit.earliestAt, visit.zone),
     skills: needs.skills.map((s) => ({ skillId: s.skillId, level: s.level })),
     skillMode: needs.skillMode,
     // At our own premises those belong who belong there, wherever they are at home.

@@ -16,7 +16,7 @@ const COLUMNS: readonly {
   { key: 'site', name: 'Site', value: (v) => v.site },
   { key: 'window', name: 'Promised', value: (v) => v.windows[0]?.startAt ?? Number.MAX_SAFE_INTEGER },
   { key: 'due', name: 'Due', value: (v) => v.dueAt ?? 0 },
-  { key: 'duration', name: 'Takes', value: (v) => v.durationMin },
+  { key: 'duration', name: 'Takes', value: (v) => v.durationMin ?? 0 },
 ];
 
 interface Props {
@@ -98,7 +98,7 @@ export function LooseTable({ view, opened, onClose, onSelect }: Props) {
                     : '–'}
                 </td>
                 <td>{v.dueAt === undefined ? '–' : momentText(v.dueAt, v.zone)}</td>
-                <td>{durationText(v.durationMin * 60)}</td>
+                <td>{durationText((v.durationMin ?? 0) * 60)}</td>
               </tr>
             ))}
           </tbody>
