@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { planSchema, problemSchema } from '@/contract/files/problem-schema';
 import { readArguments, UsageError } from './arguments';
 import { explainCommand } from './explain-command';
+import { printable } from './read-text';
 import { solveCommand } from './solve-command';
 import { verifyCommand } from './verify-command';
 
@@ -36,6 +37,6 @@ try {
   process.exitCode = await run(process.argv.slice(2));
 } catch (cause) {
   if (!(cause instanceof UsageError)) throw cause;
-  console.error(cause.message);
+  console.error(printable(cause.message));
   process.exitCode = 2;
 }

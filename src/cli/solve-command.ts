@@ -16,7 +16,7 @@ import { verifyPlan } from '@/core/index';
 import { createLinearModels } from '@/host/linear-models';
 import { solveInThreads } from '@/host/parallel-solve';
 import { type SolveArguments, UsageError } from './arguments';
-import { readText } from './read-text';
+import { mustBeWritable, printable, readText } from './read-text';
 
 /** Takes a file's value or ends the call with the place and the reason. */
 export function must<T>(path: string, read: Read<T>): T {
@@ -100,6 +100,8 @@ async function inThreads(
 
 /** `lime solve FILE`: writes the plan, and says on the error stream how it went. */
 export async function solveCommand(path: string, options: SolveArguments): Promise<number> {
+  mustBeWritable(options.out);
+  mustBeWritable(options.trace);
   const { problem, print } = readJob(path, options);
   const start =
     options.start === undefined ? undefined : must(options.start, readPlan(readText(options.start)));
@@ -137,12 +139,13 @@ export async function solveCommand(path: string, options: SolveArguments): Promi
   if (verdict.kind !== 'judged' || verdict.violations.length > 0 || !verdict.priceAgrees) {
     console.error(
       'The checker does not accept this plan; nothing was written.',
-      JSON.stringify(verdict).slice(0, 2000),
+      printable(JSON.stringify(verdict).slice(0, 2000)),
     );
     return 1;
   }
   const text = print(plan);
-  if (options.out === undefined) process.stdout.write(text);
+  // Ids come from the file, and JSON shows what a terminal would obey; the text forms do not.
+  if (options.out === undefined) process.stdout.write(options.format === 'lime' ? text : printable(text));
   else writeFileSync(options.out, text);
   if (options.trace !== undefined) writeFileSync(options.trace, `${trace.join('\n')}\n`);
   const seconds = (performance.now() - startedAt) / 1000;

@@ -15,8 +15,32 @@ function found(value: unknown, path: readonly PropertyKey[]): string {
   return text === undefined ? 'nothing' : text.length > 60 ? `${text.slice(0, 57)}…` : text;
 }
 
+/** Our files are a handful of levels deep; whoever nests further would only exhaust the reader. */
+const MOST_DEPTH = 60;
+
+/** The line on which brackets are nested too deeply, or null. Brackets in strings do not count. */
+function tooDeepAt(text: string): number | null {
+  let depth = 0;
+  let line = 1;
+  let inString = false;
+  for (let i = 0; i < text.length; i++) {
+    const c = text.charCodeAt(i);
+    if (c === 10) line++;
+    else if (inString) {
+      if (c === 92) i++;
+      else if (c === 34) inString = false;
+    } else if (c === 34) inString = true;
+    else if (c === 91 || c === 123) {
+      if (++depth > MOST_DEPTH) return line;
+    } else if (c === 93 || c === 125) depth--;
+  }
+  return null;
+}
+
 /** Parses text as JSON and checks it against a schema; the first thing wrong is what is told. */
 export function readJson<T>(text: string, schema: z.ZodType<T>): Read<T> {
+  const deep = tooDeepAt(text);
+  if (deep !== null) return refuse(`line ${deep}`, `nested deeper than ${MOST_DEPTH} levels`);
   let raw: unknown;
   try {
     raw = JSON.parse(text);

@@ -162,6 +162,8 @@ function linkError(
   if (samePersonAs !== undefined && !visits.has(samePersonAs)) {
     return fail(`${at}.samePersonAs`, `no visit "${samePersonAs}"`);
   }
+  if (samePersonAs === visit.id)
+    return fail(`${at}.samePersonAs`, 'a visit cannot ask for the same person as itself');
   if (people > 1 && (samePersonAs !== undefined || visit.crewOf !== undefined)) {
     return fail(
       `${at}.people`,

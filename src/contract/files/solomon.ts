@@ -30,6 +30,11 @@ export interface SolomonProblem {
 }
 
 const SCALE: Readonly<Record<Rounding, number>> = { trunc1: 10, nint: 1, none: 100_000 };
+/** More vehicles than customers never help; more than these are a mistake in the file. */
+const MOST_VEHICLES = 100_000;
+const MOST_CUSTOMERS = 20_000;
+const MOST_NUMBER = 10_000_000;
+
 /** Dearer than any tour, and still exact when a thousand of them are added. */
 const MUST_SERVE = 1e12;
 
@@ -47,7 +52,10 @@ export function readSolomon(text: string, name: string, options: SolomonOptions)
       return refuse(where, `expected numbers; found "${line.trim()}"`);
     if (!fleet) {
       if (numbers.length !== 2) return refuse(where, 'expected number of vehicles and capacity');
-      fleet = { vehicles: numbers[0]!, capacity: numbers[1]! };
+      const [vehicles, capacity] = numbers as [number, number];
+      const wrong = fleetError(vehicles, capacity);
+      if (wrong) return refuse(where, wrong);
+      fleet = { vehicles, capacity };
       continue;
     }
     if (numbers.length !== 7)
@@ -61,14 +69,32 @@ export function readSolomon(text: string, name: string, options: SolomonOptions)
       number,
       number,
     ];
+    const wrong = customerError({ id, x, y, demand, ready, due, service });
+    if (wrong) return refuse(where, wrong);
     if (due < ready) return refuse(where, `a window ends after it starts (${ready}); found ${due}`);
     if (id !== rows.length) return refuse(where, `expected customer ${rows.length}; found ${id}`);
+    if (rows.length > MOST_CUSTOMERS) return refuse(where, `more than ${MOST_CUSTOMERS} customers`);
     rows.push({ id, x, y, demand, ready, due, service });
   }
   if (!fleet) return refuse('(whole file)', 'no line with number of vehicles and capacity');
   if (rows.length < 2) return refuse('(whole file)', 'no depot and customers');
   const kept = options.customers === undefined ? rows : rows.slice(0, options.customers + 1);
   return { ok: true, value: build(name, fleet, kept, options) };
+}
+
+function fleetError(vehicles: number, capacity: number): string | null {
+  const isCount = Number.isInteger(vehicles) && vehicles >= 1 && vehicles <= MOST_VEHICLES;
+  if (!isCount) return `expected a whole number of vehicles, 1 to ${MOST_VEHICLES}; found ${vehicles}`;
+  const isLoad = Number.isInteger(capacity) && capacity >= 0 && capacity <= MOST_NUMBER;
+  return isLoad ? null : `expected a whole capacity, 0 to ${MOST_NUMBER}; found ${capacity}`;
+}
+
+function customerError({ x, y, demand, ready, due, service }: Row): string | null {
+  for (const [name, value] of Object.entries({ x, y }))
+    if (Math.abs(value) > MOST_NUMBER) return `${name} is at most ${MOST_NUMBER}; found ${value}`;
+  for (const [name, value] of Object.entries({ demand, service, ready, due }))
+    if (value < 0 || value > MOST_NUMBER) return `${name} is 0 to ${MOST_NUMBER}; found ${value}`;
+  return Number.isInteger(demand) ? null : `demand is a whole number; found ${demand}`;
 }
 
 function legLength(a: Row, b: Row, rounding: Rounding): number {
@@ -127,7 +153,7 @@ function build(
     places: rows.map((r) => ({ id: String(r.id) })),
     travel: { durationSec: matrix, distanceM: matrix },
     persons: [{ id: 'driver', name: 'Driver' }],
-    shifts: Array.from({ length: fleet.vehicles }, (_, i) => shift(i)),
+    shifts: Array.from({ length: Math.min(fleet.vehicles, rows.length - 1) }, (_, i) => shift(i)),
     visits: rows.slice(1).map(visit),
     rules: { skills: true, territory: 'anybody', persons: true },
     prices: {
