@@ -3,6 +3,7 @@ import type { IncomingMessage, ServerResponse } from 'node:http';
 import { environment } from '@/config/environment';
 import { log } from '@/server/edge/log';
 import { isReady } from '@/server/edge/ready';
+import { AWAY_PAGE } from './away-page';
 import { clientOf } from './client';
 import { securityHeaders } from './security-headers';
 
@@ -44,6 +45,12 @@ function refusal({ url = '', headers }: IncomingMessage): readonly [number, stri
   return null;
 }
 
+/** A page that somebody opens, as opposed to data, scripts and styles. */
+function isPage({ method, headers }: IncomingMessage, path: string): boolean {
+  const isOurs = path.startsWith('/api/') || path.startsWith('/_next/');
+  return method === 'GET' && !isOurs && (headers.accept ?? '').includes('text/html');
+}
+
 /** Headers that only this edge may set: what a client says of itself is not believed. */
 function stamp(request: IncomingMessage, id: string, csp: string, nonce: string): void {
   const { headers, socket } = request;
@@ -70,7 +77,7 @@ export async function guard(
   const id = randomUUID();
   const nonce = randomBytes(16).toString('base64');
   const began = performance.now();
-  const path = (request.url ?? '').split('?')[0];
+  const path = (request.url ?? '').split('?')[0] ?? '';
   response.once('finish', () => {
     const ms = Math.round(performance.now() - began);
     log.debug({ id, method: request.method, path, status: response.statusCode, ms }, 'Request');
@@ -88,6 +95,11 @@ export async function guard(
     // What was not read of a refused body is not waited for.
     response.setHeader('Connection', 'close');
     return plain(response, ...refused);
+  }
+  if (isPage(request, path) && !(await isReady())) {
+    response.writeHead(503, { 'Content-Type': 'text/html; charset=utf-8', 'Retry-After': '5' });
+    response.end(AWAY_PAGE);
+    return;
   }
   stamp(request, id, headers['Content-Security-Policy'] ?? '', nonce);
   await pass();

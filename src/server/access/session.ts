@@ -54,9 +54,10 @@ export async function signIn(raw: unknown, from: SignInFrom): Promise<string> {
   const { db, client, before, now } = from;
   await countTry(db, { client, email });
   const secret = await inTransaction(db, 'read', (transaction) => readSecret(transaction, email));
-  // An unknown address costs the same time as a wrong password.
+  // An unknown address, or one without a password yet, costs the same time as a wrong password.
   decoy ??= hashPassword(randomUUID());
-  const isRight = await isPassword(password, secret?.hash ?? (await decoy));
+  const hash = secret?.hash.startsWith('scrypt$') ? secret.hash : await decoy;
+  const isRight = await isPassword(password, hash);
   if (!secret || !isRight) throw new Refusal('not-found');
   await forgetTries(db, { client, email });
   const renewed = isOutdated(secret.hash) ? await hashPassword(password) : null;

@@ -1,29 +1,27 @@
-import { randomBytes, randomUUID } from 'node:crypto';
+import { randomUUID } from 'node:crypto';
 import { STARTING_PLAYBOOK } from '@/contract/playbooks/starting-playbook';
-import { addEntryLink, addUser, isWithoutUsers } from '@/db/repositories/access/users';
+import { addUser, isWithoutUsers } from '@/db/repositories/access/users';
 import { addPlan } from '@/db/repositories/plan/drafts';
 import { addPlaybook } from '@/db/repositories/playbooks/playbooks';
 import type { SystemUnit } from '../shared/unit';
-import { hashPassword } from './password';
-import { hashToken } from './session';
-
-const LINK_HOURS = 24;
+import { makeEntryLink } from './entry-links';
 
 /**
  * Makes an empty company ready: an empty live plan, a playbook to begin with, and the first administrator, who
  * comes in through a link that works once. Null when somebody can sign in already.
  */
 export async function startCompany(
-  { transaction, now }: SystemUnit,
+  unit: SystemUnit,
   email: string | undefined,
   name = 'First administrator',
 ): Promise<string | null> {
+  const { transaction, now } = unit;
   if (!(await isWithoutUsers(transaction))) return null;
   if (!email || !/^[^@\s]+@[^@\s]+$/.test(email))
     throw new Error('The first administrator needs an e-mail address');
   const id = randomUUID();
-  // Nobody knows this password; the link sets the first one that is known.
-  const passwordHash = await hashPassword(randomUUID());
+  // No password fits this; the link sets the first one that does.
+  const passwordHash = '!';
   await addUser(transaction, { id, email: email.toLowerCase(), name, role: 'administrator', passwordHash });
   await addPlan(transaction, {
     id: 'plan-live',
@@ -44,8 +42,5 @@ export async function startCompany(
       createdAt: new Date(now * 1000),
     },
   );
-  const token = randomBytes(24).toString('base64url');
-  const expiresAt = new Date(Date.now() + LINK_HOURS * 3_600_000);
-  await addEntryLink(transaction, { tokenHash: hashToken(token), userId: id, expiresAt });
-  return `/enter?token=${token}`;
+  return makeEntryLink(unit, id);
 }

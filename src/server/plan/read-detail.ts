@@ -71,13 +71,15 @@ function sumOf(list: readonly Parts[]): Parts {
 async function historyOf(unit: Unit, visitId: string, names: Names): Promise<VisitDetail['history']> {
   const rows = await readHistoryOf(unit.transaction, 'live-visits', visitId, MOST_HISTORY);
   return rows.map((row) => {
-    const [seat] = liveVisit.safeParse(row.after).data ?? [];
+    const seats = liveVisit.safeParse(row.after).data ?? [];
+    const [seat] = seats;
+    const people = [...new Set(seats.map((s) => names.person(s.personId)))];
     return {
       at: row.at.toISOString(),
       command: row.name,
       facts: row.facts,
       by: row.by,
-      person: seat ? names.person(seat.personId) : null,
+      person: seat ? people.join(' and ') : null,
       startsAt: seat ? Date.parse(seat.startsAt) / 1000 : null,
     };
   });

@@ -89,6 +89,12 @@ function slackOf(stop: TimedStop): number {
   return inside ? inside.endSec - at(inside) : 0;
 }
 
+/** The same for work that only blocks time here: by what was promised, or until it is due. */
+function promisedSlack(row: VisitRow, startAt: number): number {
+  const ends = row.windows.filter((w) => startAt >= w.startAt).map((w) => w.endAt);
+  return (ends.length > 0 ? Math.max(...ends) : row.dueAt) - startAt;
+}
+
 function drawingOf({ user }: Unit, { extent, kept }: OpenPlan) {
   const { built, verdict, loaded } = kept;
   const { originSec, problem } = built;
@@ -115,13 +121,18 @@ function drawingOf({ user }: Unit, { extent, kept }: OpenPlan) {
   const crewNames = new Map(data.crews.map((c) => [c.id, c.name]));
 
   const stopView = (stop: TimedStop): StopView => {
-    const isShown = isSeen(rowOf(stop.visit.id));
+    const row = rowOf(stop.visit.id);
+    const isShown = isSeen(row);
     return {
       visitId: isShown ? shownId(stop.visit.id) : '',
       startAt: at(stop.startSec),
       finishAt: at(stop.finishSec),
       travelSec: stop.travelSec,
-      slackSec: isShown ? slackOf(stop) : 0,
+      slackSec: isShown
+        ? stop.visit.id.includes('~')
+          ? promisedSlack(row, at(stop.startSec))
+          : slackOf(stop)
+        : 0,
     };
   };
   const routeView = (route: TimedRoute): RouteView => ({

@@ -17,8 +17,10 @@ import { governing, territoriesOf } from './territories-of';
 
 type Plain = Record<string, unknown>;
 
-/** Columns that only the server fills, when an object is made. */
-export type Hidden = Readonly<Record<string, unknown>>;
+/** Columns that only the server fills, when an object is made: nobody comes in with a hash that is none. */
+const HIDDEN_AT_FIRST: Partial<Record<ObjectName, Readonly<Record<string, unknown>>>> = {
+  users: { passwordHash: '!' },
+};
 
 function titleOf(name: ObjectName, value: Plain): string {
   return String(value[objectKind(name).title] ?? value.id ?? '');
@@ -76,11 +78,11 @@ async function write(
     before: ObjectValue | null;
     after: ObjectValue;
     territoryIds: readonly string[];
-    hidden?: Hidden | undefined;
   },
 ): Promise<ObjectValue> {
-  const { before, after, territoryIds, hidden } = change;
-  await orProblem(name, () => writeObject(unit.transaction, name, after, { ...hidden }));
+  const { before, after, territoryIds } = change;
+  const hidden = before === null ? { ...HIDDEN_AT_FIRST[name] } : {};
+  await orProblem(name, () => writeObject(unit.transaction, name, after, hidden));
   const stored = (await readObjects(unit.transaction, name, [after.id])).get(after.id)!;
   command.note({ object: name, objectId: after.id, before, after: stored, territoryIds });
   return stored;
@@ -91,7 +93,6 @@ export async function createObject(
   unit: Unit,
   name: ObjectName,
   given: { readonly id?: string | undefined; readonly value: unknown },
-  hidden?: Hidden,
 ): Promise<ObjectValue> {
   requireRight(unit, 'change', name);
   if (name === 'company') throw new Refusal('not-found');
@@ -103,7 +104,7 @@ export async function createObject(
   const after = { ...value, id, version: 1, archivedAt: null } as ObjectValue;
   const facts = { object: name, id, title: titleOf(name, after) };
   const { result } = await runCommand(unit, 'create', facts, (command) =>
-    write(unit, command, name, { before: null, after, territoryIds, hidden }),
+    write(unit, command, name, { before: null, after, territoryIds }),
   );
   return result;
 }

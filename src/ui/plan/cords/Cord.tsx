@@ -27,7 +27,7 @@ interface CordProps {
 export function Cord(props: CordProps) {
   const { shift, axis, visits } = props;
   const { route } = shift;
-  if (!route) return null;
+  if (!route) return shift.inCrew ? <OutWithCrew shift={shift} axis={axis} /> : null;
   const parts: React.ReactNode[] = [];
   let freeAt = route.departAt;
   for (const [i, stop] of route.stops.entries()) {
@@ -203,6 +203,27 @@ function Brackets({
           {Math.ceil(-stop.slackSec / 60)} min late
         </text>
       )}
+    </g>
+  );
+}
+
+/** Whoever is out with a crew has no cord of their own: it runs along with the crew's. */
+function OutWithCrew({ shift, axis }: Pick<CordProps, 'shift' | 'axis'>) {
+  const [x1, x2] = [axis.x(shift.startAt), axis.x(shift.endAt)];
+  return (
+    <g>
+      <path d={`M${x1} ${MID} H${x2}`} stroke="var(--ink-2)" strokeWidth={1} strokeDasharray="7 4" />
+      <text
+        x={x1 + 10}
+        y={MID + 4}
+        fontSize={11.5}
+        fill="var(--ink-2)"
+        stroke="var(--paper)"
+        strokeWidth={5}
+        paintOrder="stroke"
+      >
+        with {shift.inCrew}
+      </text>
     </g>
   );
 }

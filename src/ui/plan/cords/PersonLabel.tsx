@@ -2,11 +2,12 @@ import type { PersonView, ShiftView } from '@/contract/plan/plan-view';
 import { durationText } from '../../messages/figures';
 import css from './Timeline.module.css';
 
-/** Planned time (driving and work) against working time of some shifts, in seconds. */
+/** Planned time (driving and work) against working time of some shifts, in seconds. Time in a crew is the crew's. */
 export function loadOf(shifts: readonly ShiftView[]): { plannedSec: number; workedSec: number } {
   let plannedSec = 0;
   let workedSec = 0;
   for (const shift of shifts) {
+    if (shift.inCrew && !shift.route) continue;
     workedSec += shift.endAt - shift.startAt;
     const { route } = shift;
     if (!route) continue;
@@ -30,16 +31,20 @@ interface Props {
 
 export function PersonLabel({ person, shifts, territory, zoneNote, onSelect }: Props) {
   const { plannedSec, workedSec } = loadOf(shifts);
+  const isInCrew = shifts.some((s) => s.inCrew);
   const share = workedSec > 0 ? plannedSec / workedSec : 0;
   return (
     <button type="button" className={css.person} onClick={onSelect} tabIndex={-1} data-person={person.id}>
       <span className={css.line}>
         <b>{person.name}</b>
-        <span title="planned time, driving included">{workedSec > 0 ? durationText(plannedSec) : 'off'}</span>
+        <span title="planned time, driving included">
+          {workedSec > 0 ? durationText(plannedSec) : isInCrew ? 'in a crew' : 'off'}
+        </span>
       </span>
       <span className={css.line}>
         <span className="quiet">
           {territory}
+          {person.crewOf ? ` · ${person.crewOf} people` : ''}
           {zoneNote ? ` · ${zoneNote}` : ''}
         </span>
         <span

@@ -1,0 +1,23 @@
+import { randomBytes } from 'node:crypto';
+import { addEntryLink } from '@/db/repositories/access/users';
+import { requireRight } from '../shared/access';
+import { readObject } from '../shared/objects/read-objects';
+import type { SystemUnit, Unit } from '../shared/unit';
+import { hashToken } from './session';
+
+const LINK_HOURS = 24;
+
+/** Makes a link through which a user chooses a password, once, within a day; only its hash is kept. */
+export async function makeEntryLink({ transaction }: SystemUnit, userId: string): Promise<string> {
+  const token = randomBytes(24).toString('base64url');
+  const expiresAt = new Date(Date.now() + LINK_HOURS * 3_600_000);
+  await addEntryLink(transaction, { tokenHash: hashToken(token), userId, expiresAt });
+  return `/enter?token=${token}`;
+}
+
+/** The same by an administrator, for somebody who is new or has forgotten their password. */
+export async function issueEntryLink(unit: Unit, userId: string): Promise<{ readonly link: string }> {
+  requireRight(unit, 'change', 'users');
+  await readObject(unit, 'users', userId);
+  return { link: await makeEntryLink(unit, userId) };
+}
