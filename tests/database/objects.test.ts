@@ -103,6 +103,7 @@ describe('what is not right', () => {
         travelBeforeMin: 0.5,
         startsAt: 'depot',
         depotId: null,
+        weekPatternId: 'nowhere',
         moon: 1,
         skills: [
           { skillId: 'cable', level: 9, validFrom: '2026-01-01', validTo: '2025-01-01' },
@@ -115,6 +116,7 @@ describe('what is not right', () => {
         expect.arrayContaining([
           'name too-small',
           'zone zone',
+          'weekPatternId no-such',
           'travelBeforeMin not-int',
           'skills.0.level too-big',
           'skills.1.validFrom date-range',

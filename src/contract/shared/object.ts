@@ -64,10 +64,10 @@ export interface Reference {
 export function referencesIn(schema: z.ZodType, value: unknown, path = ''): Reference[] {
   if (value === null || value === undefined) return [];
   const object = referenceOf(schema);
-  if (object) return [{ path, object, id: String(value) }];
+  if (object) return typeof value === 'string' ? [{ path, object, id: value }] : [];
   const shape = inner(schema);
   const under = (key: string | number): string => (path ? `${path}.${key}` : String(key));
-  if (shape instanceof z.ZodObject) {
+  if (shape instanceof z.ZodObject && typeof value === 'object') {
     return Object.entries(shape.shape).flatMap(([key, field]) =>
       referencesIn(field as z.ZodType, (value as Record<string, unknown>)[key], under(key)),
     );

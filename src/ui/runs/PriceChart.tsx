@@ -20,14 +20,34 @@ const TONES = [
   '#3a4a3f',
 ];
 
+interface Group {
+  readonly name: string;
+  /** Measures of it, by their place in a point's prices. */
+  readonly ixs: readonly number[];
+}
+
+/** Measures that cost something, in their order; where they are more than the colours, the smallest stand together. */
+function groupsOf(points: readonly ProgressPoint[]): Group[] {
+  const most = (i: number): number => Math.max(0, ...points.map((p) => p.prices[i] ?? 0));
+  const costly = OBJECTIVES.flatMap((o, i) => (most(i) > 0 ? [{ o, i, most: most(i) }] : []));
+  const least = [...costly].sort((a, b) => a.most - b.most);
+  const small = new Set(least.slice(0, Math.max(0, costly.length - TONES.length + 1)).map((c) => c.i));
+  const alone = costly.filter(({ i }) => small.size < 2 || !small.has(i));
+  const groups: Group[] = alone.map(({ o, i }) => ({ name: OBJECTIVE_WORDS[o].name, ixs: [i] }));
+  return small.size < 2 ? groups : [...groups, { name: 'All else', ixs: [...small] }];
+}
+
 /** Best price over time, stacked by objective. */
 export default function PriceChart({ points }: { readonly points: readonly ProgressPoint[] }) {
   const scheme = useComputedColorScheme('light');
   const { max, ticks } = secondsAxis(points.at(-1)?.second ?? 0);
-  const shown = OBJECTIVES.flatMap((o, i) => (points.some((p) => (p.prices[i] ?? 0) > 0) ? [{ o, i }] : []));
-  const series = shown.map(({ o, i }) => ({
-    name: OBJECTIVE_WORDS[o].name,
-    data: points.map((p) => ({ x: Math.round(p.second * 10) / 10, y: (p.prices[i] ?? 0) / 1_000_000 })),
+  const groups = groupsOf(points);
+  const series = groups.map(({ name, ixs }) => ({
+    name,
+    data: points.map((p) => ({
+      x: Math.round(p.second * 10) / 10,
+      y: ixs.reduce((sum, i) => sum + (p.prices[i] ?? 0), 0) / 1_000_000,
+    })),
   }));
   return (
     <figure
@@ -48,7 +68,7 @@ export default function PriceChart({ points }: { readonly points: readonly Progr
             background: 'transparent',
           },
           theme: { mode: scheme },
-          colors: shown.map(({ i }) => TONES[i % TONES.length]!),
+          colors: groups.map((_, at) => TONES[at]!),
           dataLabels: { enabled: false },
           stroke: { width: 1, curve: 'stepline' },
           fill: { type: 'solid', opacity: 0.75 },

@@ -1,9 +1,9 @@
 import { objectKind } from '@/contract/registry';
 import type { ObjectName } from '@/contract/shared/fields';
 import { type Reference, referencesIn } from '@/contract/shared/object';
-import type { FieldProblem } from '@/contract/shared/problems';
+import { check, type FieldProblem } from '@/contract/shared/problems';
 import { presentIds } from '@/db/objects/list-objects';
-import { Refusal, required } from '../refusal';
+import { Refusal } from '../refusal';
 import type { Unit } from '../unit';
 
 type Plain = Record<string, unknown>;
@@ -39,12 +39,13 @@ export async function checkObject(
   before: Plain | null,
 ): Promise<Plain> {
   const { schema } = objectKind(name);
-  const value = required(schema, raw) as Plain;
-  const problems = await brokenReferences(
-    unit,
-    referencesIn(schema, value),
-    before ? referencesIn(schema, before) : [],
-  );
-  if (problems.length > 0) throw new Refusal('invalid', { problems });
-  return value;
+  const checked = check(schema, raw);
+  const shape = checked.ok ? [] : checked.problems;
+  // Also of what has the wrong shape elsewhere: who mends one thing should not be told of the next only then.
+  const wrong = new Set(shape.map((p) => p.path));
+  const named = referencesIn(schema, checked.ok ? checked.value : raw).filter((r) => !wrong.has(r.path));
+  const broken = await brokenReferences(unit, named, before ? referencesIn(schema, before) : []);
+  const problems = [...shape, ...broken];
+  if (!checked.ok || problems.length > 0) throw new Refusal('invalid', { problems });
+  return checked.value as Plain;
 }
