@@ -26,11 +26,16 @@ export function mustBeWritable(path: string | undefined): void {
   }
 }
 
-/** Text for a terminal: what would move its cursor or colour it is shown instead of obeyed. */
+/** Characters that move a terminal's cursor, colour it, or turn the direction of text; line ends and tabs do not. */
+function isObeyed(code: number): boolean {
+  const isControl = (code < 32 && code !== 9 && code !== 10) || (code >= 127 && code <= 159);
+  return isControl || (code >= 0x202a && code <= 0x202e) || (code >= 0x2066 && code <= 0x2069);
+}
+
+/** Text for a terminal: what it would obey is shown instead. */
 export function printable(text: string): string {
-  // biome-ignore lint/suspicious/noControlCharactersInRegex: these are what is looked for
-  return text.replace(
-    /[\u0000-\u0008\u000b-\u001f\u007f-\u009f\u202a-\u202e\u2066-\u2069]/g,
-    (c) => `\\u${c.charCodeAt(0).toString(16).padStart(4, '0')}`,
-  );
+  return Array.from(text, (c) => {
+    const code = c.charCodeAt(0);
+    return isObeyed(code) ? `\\u${code.toString(16).padStart(4, '0')}` : c;
+  }).join('');
 }
