@@ -8,6 +8,17 @@ const MIGRATIONS = [firstSchema, theGround];
 /** Any number; all processes that migrate take the same advisory lock. */
 const LOCK = 72_616_304;
 
+/** Held by whoever prepares the whole database: schema, queue and grants, which are several transactions. */
+const PREPARE_LOCK = 72_616_305;
+
+/** Lets only one process at a time prepare the database; the others wait for it. */
+export function preparedAlone<T>(db: Database, work: () => Promise<T>): Promise<T> {
+  return inTransaction(db, 'write', async (transaction) => {
+    await execute(transaction, 'select pg_advisory_xact_lock(:lock)', { lock: PREPARE_LOCK });
+    return work();
+  });
+}
+
 /** Brings the database to the newest schema. Safe when two processes start at once. */
 export async function migrate(db: Database): Promise<readonly string[]> {
   return inTransaction(db, 'write', async (transaction) => {

@@ -2,7 +2,7 @@ import { writeFileSync } from 'node:fs';
 import { environment } from '@/config/environment';
 import { closeDatabase, type Database, inTransaction, openDatabase } from '@/db/connection';
 import { grantTo } from '@/db/grant';
-import { migrate } from '@/db/migrate';
+import { migrate, preparedAlone } from '@/db/migrate';
 import { startCompany } from '@/server/access/start-company';
 import { exportProblem } from '@/server/runs/export-problem';
 import { prepareQueue } from '@/server/runs/queue';
@@ -12,13 +12,17 @@ import { seedDemo } from '../../demo/seed';
 
 const USAGE = 'expected "migrate", "seed", "start ADDRESS [NAME]" or "problem FIRST_DATE LAST_DATE FILE"';
 
-async function migrateAll(db: Database): Promise<void> {
+/** The queue keeps its own tables and the grants touch the catalogue: neither bears a second process beside it. */
+function migrateAll(db: Database): Promise<void> {
   const { databaseUrl, databaseOwnerUrl } = environment();
-  const done = await migrate(db);
-  await prepareQueue(databaseOwnerUrl);
-  const role = new URL(databaseUrl).username;
-  if (role !== new URL(databaseOwnerUrl).username) await inTransaction(db, 'write', (t) => grantTo(t, role));
-  console.log(done.length > 0 ? `Migrated: ${done.join(', ')}` : 'Schema is current');
+  return preparedAlone(db, async () => {
+    const done = await migrate(db);
+    await prepareQueue(databaseOwnerUrl);
+    const role = new URL(databaseUrl).username;
+    if (role !== new URL(databaseOwnerUrl).username)
+      await inTransaction(db, 'write', (t) => grantTo(t, role));
+    console.log(done.length > 0 ? `Migrated: ${done.join(', ')}` : 'Schema is current');
+  });
 }
 
 /** `database COMMAND …`: what bin/demo, bin/start, bin/test and the benches call. */

@@ -1,7 +1,6 @@
 import { OBJECTS, objectKind } from '@/contract/registry';
 import { OBJECT_NAMES, type ObjectName } from '@/contract/shared/fields';
 import type { ObjectValue } from '@/contract/shared/object';
-import type { FieldProblem } from '@/contract/shared/problems';
 import type { Transaction } from '@/db/connection';
 import { readAll as readStored } from '@/db/repositories/shared/schedule';
 import { listOwnCommands } from '@/server/shared/commands/list-commands';
@@ -16,26 +15,16 @@ import {
 } from '@/server/shared/objects/read-objects';
 import { archiveObject, createObject, saveObject } from '@/server/shared/objects/save-object';
 import { ALL_TERRITORIES, leaveDatabase, refusalOf, rolledBack, unitAs } from '../support/database';
+import { analyst, newest, problemsOf } from '../support/objects';
 
 afterAll(leaveDatabase);
 
 const readAll = async (transaction: Transaction, name: ObjectName): Promise<ObjectValue[]> =>
   (await readStored(transaction, name)) as unknown as ObjectValue[];
-const analyst = (transaction: Transaction) => unitAs(transaction, 'analyst', ALL_TERRITORIES);
-
 function bare(value: ObjectValue): Record<string, unknown> {
   const { id: _id, version: _version, archivedAt: _archived, ...rest } = value;
   return rest;
 }
-
-async function problemsOf(work: Promise<unknown>): Promise<string[]> {
-  const refusal = await refusalOf(work);
-  expect(refusal.code).toBe('invalid');
-  return (refusal.facts.problems as FieldProblem[]).map((p) => `${p.path} ${p.code}`).sort();
-}
-
-const newest = async (unit: Awaited<ReturnType<typeof analyst>>): Promise<number> =>
-  (await listOwnCommands(unit))[0]!.id;
 
 describe('objects as they are kept', () => {
   it.each(OBJECT_NAMES)('%s of the demo have the shape of their schema', async (name) => {

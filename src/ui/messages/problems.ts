@@ -13,6 +13,9 @@ const WORDS: Readonly<Record<string, (facts: Facts) => string>> = {
   'not-int': () => 'must be a whole number',
   'not-boolean': () => 'must be yes or no',
   'not-array': () => 'must be a list',
+  'not-json': () => 'must be JSON',
+  'no-such-column': (f) => `has a column ${of(f, 'column')} that there is not`,
+  'not-csv': () => 'cannot be read as CSV',
   'not-object': () => 'has the wrong shape',
   'too-small': (f) => (f.of === 'string' ? 'is too short' : `is at least ${of(f, 'least')}`),
   'too-big': (f) =>

@@ -70,17 +70,13 @@ async function orProblem<T>(name: ObjectName, work: () => Promise<T>): Promise<T
   }
 }
 
-async function write(
+/** Makes what was prepared, as part of a command. */
+export async function writePrepared(
   unit: Unit,
   command: Command,
   name: ObjectName,
-  change: {
-    before: ObjectValue | null;
-    after: ObjectValue;
-    territoryIds: readonly string[];
-  },
+  { before, after, territoryIds }: Prepared,
 ): Promise<ObjectValue> {
-  const { before, after, territoryIds } = change;
   const hidden = before === null ? { ...HIDDEN_AT_FIRST[name] } : {};
   await orProblem(name, () => writeObject(unit.transaction, name, after, hidden));
   const stored = (await readObjects(unit.transaction, name, [after.id])).get(after.id)!;
@@ -88,12 +84,19 @@ async function write(
   return stored;
 }
 
-/** Makes a new object; its id may be brought along. */
-export async function createObject(
+/** A write that was judged and only has to be made. */
+export interface Prepared {
+  readonly before: ObjectValue | null;
+  readonly after: ObjectValue;
+  readonly territoryIds: readonly string[];
+}
+
+/** Judges a new object; its id may be brought along. */
+export async function prepareNew(
   unit: Unit,
   name: ObjectName,
   given: { readonly id?: string | undefined; readonly value: unknown },
-): Promise<ObjectValue> {
+): Promise<Prepared> {
   requireRight(unit, 'change', name);
   if (name === 'company') throw new Refusal('not-found');
   const id = given.id ?? randomUUID();
@@ -102,9 +105,20 @@ export async function createObject(
   if ((await readObjects(unit.transaction, name, [id])).has(id))
     throw new Refusal('invalid', { problems: [{ path: 'id', code: 'taken', facts: {} }] });
   const after = { ...value, id, version: 1, archivedAt: null } as ObjectValue;
-  const facts = { object: name, id, title: titleOf(name, after) };
+  return { before: null, after, territoryIds };
+}
+
+/** Makes a new object. */
+export async function createObject(
+  unit: Unit,
+  name: ObjectName,
+  given: { readonly id?: string | undefined; readonly value: unknown },
+): Promise<ObjectValue> {
+  const prepared = await prepareNew(unit, name, given);
+  const { after } = prepared;
+  const facts = { object: name, id: after.id, title: titleOf(name, after) };
   const { result } = await runCommand(unit, 'create', facts, (command) =>
-    write(unit, command, name, { before: null, after, territoryIds }),
+    writePrepared(unit, command, name, prepared),
   );
   return result;
 }
@@ -145,6 +159,23 @@ async function locked(unit: Unit, name: ObjectName, id: string): Promise<ObjectV
   return now;
 }
 
+/** Judges a change of an object that was read at a version; whatever version it has where none is named. */
+export async function prepareSave(
+  unit: Unit,
+  name: ObjectName,
+  id: string,
+  given: { readonly version?: number | undefined; readonly value: (before: ObjectValue) => unknown },
+): Promise<Prepared> {
+  requireRight(unit, 'change', name);
+  const before = await locked(unit, name, id);
+  await requireSay(unit, name, id, [before]);
+  const value = await checkObject(unit, name, given.value(before), before);
+  await requireVersion(unit, name, before, given.version ?? before.version);
+  const territoryIds = await requireSay(unit, name, id, [before, value]);
+  const after = { ...before, ...value, version: before.version + 1 } as ObjectValue;
+  return { before, after, territoryIds };
+}
+
 /** Saves an object that was read at a version. */
 export async function saveObject(
   unit: Unit,
@@ -152,18 +183,13 @@ export async function saveObject(
   id: string,
   given: { readonly version: number; readonly value: unknown },
 ): Promise<ObjectValue> {
-  requireRight(unit, 'change', name);
-  const before = await locked(unit, name, id);
-  await requireSay(unit, name, id, [before]);
-  const value = await checkObject(unit, name, given.value, before);
-  await requireVersion(unit, name, before, given.version);
-  const territoryIds = await requireSay(unit, name, id, [before, value]);
-  const after = { ...before, ...value, version: before.version + 1 } as ObjectValue;
-  const fields = changedFields(before, after);
-  if (fields.length === 0) return before;
+  const prepared = await prepareSave(unit, name, id, { version: given.version, value: () => given.value });
+  const { before, after } = prepared;
+  const fields = changedFields(before ?? {}, after);
+  if (before && fields.length === 0) return before;
   const facts = { object: name, id, title: titleOf(name, after), fields };
   const { result } = await runCommand(unit, 'save', facts, (command) =>
-    write(unit, command, name, { before, after, territoryIds }),
+    writePrepared(unit, command, name, prepared),
   );
   return result;
 }
@@ -187,7 +213,7 @@ export async function archiveObject(
   const after = { ...before, archivedAt, version: before.version + 1 };
   const facts = { object: name, id, title: titleOf(name, before) };
   const { result } = await runCommand(unit, given.archived ? 'archive' : 'restore', facts, (command) =>
-    write(unit, command, name, { before, after, territoryIds }),
+    writePrepared(unit, command, name, { before, after, territoryIds }),
   );
   return result;
 }

@@ -1,0 +1,18 @@
+import type { FieldProblem } from '@/contract/shared/problems';
+import type { Transaction } from '@/db/connection';
+import { listOwnCommands } from '@/server/shared/commands/list-commands';
+import type { Unit } from '@/server/shared/unit';
+import { ALL_TERRITORIES, refusalOf, unitAs } from './database';
+
+export const analyst = (transaction: Transaction): Promise<Unit> =>
+  unitAs(transaction, 'analyst', ALL_TERRITORIES);
+
+/** What a refused write says of each field, sorted: "PATH CODE". */
+export async function problemsOf(work: Promise<unknown>): Promise<string[]> {
+  const refusal = await refusalOf(work);
+  expect(refusal.code).toBe('invalid');
+  return (refusal.facts.problems as FieldProblem[]).map((p) => `${p.path} ${p.code}`).sort();
+}
+
+/** The number of one's newest command. */
+export const newest = async (unit: Unit): Promise<number> => (await listOwnCommands(unit))[0]!.id;
