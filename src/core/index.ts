@@ -36,6 +36,7 @@ export {
   MAX_BREAKS,
 } from './model/problem';
 export { durationOf } from './model/work-of';
+export { makeUp } from './objectives/make-up';
 export { priceRoute, priceStop } from './objectives/price-plan';
 export { gapFillers } from './offers/gap-fillers';
 export { offerWindows, windowsWithin } from './offers/offer-windows';

@@ -1,5 +1,6 @@
 import type { Contribution, MeasureDetail, PersonDetail, VisitDetail } from '@/contract/plan/plan-detail';
 import {
+  makeUp,
   OBJECTIVES,
   type Objective,
   type Parts,
@@ -186,28 +187,18 @@ export async function readMeasureDetail(
     return territoryId && seen.has(territoryId) ? id : null;
   };
   const all: Contribution[] = [];
-  for (const route of kept.verdict.timed.routes) {
-    const where = {
-      personId: route.shift.personId,
-      person: names.person(route.shift.personId),
-      date: personAndDate(route.shift.id).date,
-    };
-    let { amount, price } = priceRoute(route, kept.index)[measure];
-    for (const stop of route.stops) {
-      const part = priceStop(stop, route, kept.index)[measure];
-      amount -= part.amount;
-      price -= part.price;
-      if (part.amount !== 0) all.push({ visitId: shown(stop.visit.id), ...where, ...part });
-    }
-    // What no single stop carries: the leg home, overtime, being sent out.
-    if (amount !== 0) all.push({ visitId: null, ...where, amount, price });
-  }
-  if (measure === 'unplanned') {
-    for (const visit of kept.verdict.timed.unplanned) {
-      const visitId = shown(visit.id);
-      const own = { amount: 1, price: visit.unplannedPrice };
-      if (visitId) all.push({ visitId, personId: null, person: null, date: null, ...own });
-    }
+  for (const share of makeUp(kept.verdict.timed, kept.index, measure)) {
+    const visitId = share.visitId === null ? null : shown(share.visitId);
+    // A loose end of a territory out of sight is nobody's: nothing of it is told.
+    if (share.personId === null && share.visitId !== null && visitId === null) continue;
+    all.push({
+      visitId,
+      personId: share.personId,
+      person: share.personId === null ? null : names.person(share.personId),
+      date: share.shiftId === null ? null : personAndDate(share.shiftId).date,
+      amount: share.amount,
+      price: share.price,
+    });
   }
   all.sort((a, b) => b.price - a.price || b.amount - a.amount);
   return {

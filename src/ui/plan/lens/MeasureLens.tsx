@@ -33,10 +33,10 @@ function shown(row: Contribution, view: PlanView): { name: string; detail: strin
       detail: who || `priority ${visit.priority}`,
       selection: `visit:${visit.id}`,
     };
-  const isDay = row.visitId === null;
+  const days = row.date ? `the day as a whole, ${row.date}` : 'over several days';
   return {
-    name: isDay ? (row.person ?? '') : 'Visit in another territory',
-    detail: isDay ? `the day as a whole, ${row.date ?? ''}` : who,
+    name: row.person ?? 'Several people together',
+    detail: days,
     selection: `person:${row.personId ?? ''}`,
   };
 }
