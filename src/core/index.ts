@@ -37,7 +37,7 @@ export {
 } from './model/problem';
 export { durationOf } from './model/work-of';
 export { makeUp } from './objectives/make-up';
-export { priceRoute, priceStop } from './objectives/price-plan';
+export { priceRoute } from './objectives/price-plan';
 export { gapFillers } from './offers/gap-fillers';
 export { offerWindows, windowsWithin } from './offers/offer-windows';
 export { RULE_CODES, type RuleCode, type Violation } from './rules/violation';

@@ -124,6 +124,27 @@ describe('what stands behind something', () => {
     });
   });
 
+  it('a visit of two people costs what the measures say of it, counted once where it counts once', async () => {
+    await rolledBack(async (transaction) => {
+      const unit = await unitAs(transaction, 'analyst', ALL_TERRITORIES);
+      const extent = { ...week, lastDate: '2026-06-21' };
+      const asked = { planId: 'live', extent };
+      const view = await readPlanView(unit, 'live', extent);
+      const loose = new Set(view.looseIds);
+      const pair = view.visits.find((v) => (v.people ?? 1) > 1 && !loose.has(v.id))!;
+      const { price, held } = await readVisitDetail(unit, asked, pair.id);
+      expect(held.length).toBe(pair.people);
+      for (const measure of ['daysWaited', 'lateness', 'travelTime'] as const) {
+        const { contributions, more } = await readMeasureDetail(unit, asked, measure);
+        const own = contributions.filter((c) => c.visitId === pair.id);
+        const sum = own.reduce((total, c) => total + c.amount, 0);
+        if (more === 0) expect([measure, sum]).toEqual([measure, price![measure].amount]);
+        else expect(price![measure].amount).toBeGreaterThanOrEqual(sum);
+        if (measure !== 'travelTime') expect(own.length).toBeLessThanOrEqual(1);
+      }
+    });
+  });
+
   it('a person’s days cost what the measures say together', async () => {
     await rolledBack(async (transaction) => {
       const unit = await unitAs(transaction, 'analyst', ['quay']);

@@ -5,7 +5,6 @@ import {
   type Objective,
   type Parts,
   priceRoute,
-  priceStop,
   type TimedRoute,
   type TimedStop,
 } from '@/core/index';
@@ -57,15 +56,15 @@ function placesOf({ verdict }: KeptPlan, coreId: string): Place[] {
   );
 }
 
-function sumOf(list: readonly Parts[]): Parts {
+/** What the place of a visit costs; what counts once for several people is counted once. */
+function priceOfVisit({ verdict, index }: KeptPlan, coreId: string): Parts {
+  const isOwn = (id: string | null): boolean => id === coreId || (id?.startsWith(`${coreId}~`) ?? false);
   return Object.fromEntries(
-    OBJECTIVES.map((o) => [
-      o,
-      {
-        amount: list.reduce((sum, p) => sum + p[o].amount, 0),
-        price: list.reduce((sum, p) => sum + p[o].price, 0),
-      },
-    ]),
+    OBJECTIVES.map((o) => {
+      const own = makeUp(verdict.timed, index, o).filter((s) => isOwn(s.visitId));
+      const amount = own.reduce((sum, s) => sum + s.amount, 0);
+      return [o, { amount, price: own.reduce((sum, s) => sum + s.price, 0) }];
+    }),
   ) as unknown as Parts;
 }
 
@@ -138,7 +137,7 @@ export async function readVisitDetail(unit: Unit, asked: Asked, coreId: string):
     parts: needs.partIds.map((id) => partNames.get(id) ?? id),
     premises: needs.premises?.name ?? null,
     after: row.afterVisitId === null ? null : after ? `W-${after.number}` : row.afterVisitId,
-    price: places.length > 0 ? sumOf(places.map((p) => priceStop(p.stop, p.route, kept.index))) : null,
+    price: places.length > 0 ? priceOfVisit(kept, coreId) : null,
     history: await historyOf(unit, visitId, names),
   };
 }
