@@ -1,7 +1,10 @@
 import { z } from 'zod';
 import { user } from './access/users';
+import { company } from './set-up/company';
+import { columnMap, doubtAside, listView } from './set-up/desk';
+import { offer } from './set-up/offers';
 import { crew, technician } from './set-up/people';
-import { company, depot, site, territory, weekPattern } from './set-up/places';
+import { depot, site, territory, weekPattern } from './set-up/places';
 import { equipmentKind, equipmentUnit, group, jobKind, part, skill } from './set-up/things';
 import { OBJECT_NAMES, type ObjectName } from './shared/fields';
 import type { ObjectKind } from './shared/object';
@@ -24,7 +27,11 @@ export const OBJECTS = {
   sites: site,
   'work-orders': workOrder,
   visits: visit,
+  offers: offer,
   users: user,
+  asides: doubtAside,
+  'list-views': listView,
+  'column-maps': columnMap,
 } as const satisfies Record<ObjectName, ObjectKind>;
 
 export type ValueOf<N extends ObjectName> = z.infer<(typeof OBJECTS)[N]['schema']>;

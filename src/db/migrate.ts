@@ -3,8 +3,9 @@ import { z } from 'zod';
 import { type Database, execute, inTransaction, select, type Transaction } from './connection';
 import { firstSchema } from './migrations/001-first-schema';
 import { theGround } from './migrations/002-the-ground';
+import { setUp } from './migrations/003-set-up';
 
-const MIGRATIONS = [firstSchema, theGround];
+const MIGRATIONS = [firstSchema, theGround, setUp];
 /** Any number; all processes that migrate take the same advisory lock. */
 const LOCK = 72_616_304;
 

@@ -20,6 +20,10 @@ const SET_UP = [
   'job-kinds',
   'technicians',
   'crews',
+  'offers',
+  'asides',
+  'list-views',
+  'column-maps',
   'roads',
 ] as const satisfies readonly Subject[];
 const WORK = ['sites', 'work-orders', 'visits'] as const satisfies readonly Subject[];
@@ -42,14 +46,14 @@ const RIGHTS: Readonly<Record<Role, Rights>> = {
     runs: 'change',
     playbooks: 'read',
   },
-  agent: { ...all(WORK, 'change'), 'job-kinds': 'read', territories: 'read', skills: 'read' },
+  agent: { ...all(WORK, 'change'), 'job-kinds': 'read', territories: 'read', skills: 'read', offers: 'read' },
   technician: {},
   manager: { ...all(SET_UP, 'read'), ...all(WORK, 'read'), ...all(PLANNING, 'read') },
+  // Whoever runs the company: a small one has nobody else.
   administrator: {
-    ...all(SET_UP, 'read'),
-    ...all(WORK, 'read'),
-    company: 'change',
-    territories: 'change',
+    ...all(SET_UP, 'change'),
+    ...all(WORK, 'change'),
+    ...all(PLANNING, 'change'),
     users: 'change',
   },
 };

@@ -27,6 +27,8 @@ const visitView = z.strictObject({
   label: z.string(),
   jobKind: z.string(),
   site: z.string(),
+  /** Whether anybody knows where it is; if not, it is on no map. */
+  isLocated: z.boolean(),
   lat: z.number(),
   lon: z.number(),
   territoryId: z.string(),

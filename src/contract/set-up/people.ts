@@ -87,8 +87,9 @@ export const technician = defineObject({
     .strictObject({
       name: nameText,
       kind: z.enum(['employee', 'contractor']).default('employee'),
-      homeLat: lat,
-      homeLon: lon,
+      /** None while nobody knows it: whoever starts or ends there is not planned. */
+      homeLat: lat.nullable().default(null),
+      homeLon: lon.nullable().default(null),
       startsAt: z.enum(['home', 'depot', 'last-position']).default('home'),
       endsAt: z.enum(['home', 'depot']).default('home'),
       depotId: maybeRef('depots'),
@@ -132,8 +133,7 @@ export const technician = defineObject({
         .default([])
         .superRefine(
           apart(
-            (a, b) =>
-              a.territoryId === b.territoryId || (a.relation === b.relation && a.relation !== 'cover'),
+            (a, b) => a.territoryId === b.territoryId || (a.relation === 'home' && b.relation === 'home'),
           ),
         ),
       exceptions: z
@@ -155,6 +155,10 @@ export const technician = defineObject({
     .refine((t) => t.depotId !== null || (t.startsAt !== 'depot' && t.endsAt !== 'depot'), {
       path: ['depotId'],
       params: { code: 'depot-needed' },
+    })
+    .refine((t) => (t.homeLat === null) === (t.homeLon === null), {
+      path: ['homeLon'],
+      params: { code: 'both-or-none' },
     })
     .refine((t) => (t.lastLat === null) === (t.lastLon === null), {
       path: ['lastLon'],

@@ -15,23 +15,6 @@ import {
 } from '../shared/fields';
 import { defineObject } from '../shared/object';
 
-export const company = defineObject({
-  name: 'company',
-  title: 'name',
-  search: ['name'],
-  scope: 'company',
-  schema: z.strictObject({
-    name: nameText,
-    /** Runs move nothing that begins sooner than this after now. */
-    holdMin: count(0, 1440).default(30),
-    /** Where no road network is: straight lines, longer by a factor, at one speed. */
-    straightFactor: z.number().min(1).max(5).default(1.3),
-    straightKmh: z.number().min(1).max(200).default(45),
-    /** By whose prices the live plan is read; none means the first by name. */
-    livePlaybookId: idText.nullable().default(null),
-  }),
-});
-
 export const territory = defineObject({
   name: 'territories',
   title: 'name',
@@ -58,6 +41,24 @@ export const territory = defineObject({
       .max(50)
       .default([])
       .superRefine(distinct((n) => n.neighbourId)),
+    /** Work that is not done here in some hours: of a kind, on weekdays (1 is Monday). */
+    quietHours: z
+      .array(
+        z
+          .strictObject({
+            jobKindId: ref('job-kinds'),
+            weekdays: z
+              .array(count(1, 7))
+              .min(1)
+              .max(7)
+              .superRefine(distinct((d) => d)),
+            startMin: minuteOfDay,
+            endMin: minuteOfDay,
+          })
+          .refine((h) => h.endMin > h.startMin, { path: ['endMin'], params: { code: 'ends-before' } }),
+      )
+      .max(60)
+      .default([]),
   }),
 });
 
@@ -86,15 +87,23 @@ export const site = defineObject({
   title: 'name',
   search: ['name', 'address'],
   scope: { field: 'territoryId' },
-  schema: z.strictObject({
-    name: nameText,
-    address: z.string().trim().max(200),
-    lat,
-    lon,
-    territoryId: maybeRef('territories'),
-    zone,
-    accessPatternId: maybeRef('week-patterns'),
-  }),
+  schema: z
+    .strictObject({
+      name: nameText,
+      address: freeText(200),
+      /** None while nobody knows where it is: nothing is planned there. */
+      lat: lat.nullable().default(null),
+      lon: lon.nullable().default(null),
+      territoryId: maybeRef('territories'),
+      zone,
+      accessPatternId: maybeRef('week-patterns'),
+      /** For whoever goes there. */
+      notes: freeText(2000),
+    })
+    .refine((s) => (s.lat === null) === (s.lon === null), {
+      path: ['lon'],
+      params: { code: 'both-or-none' },
+    }),
 });
 
 const hours = z
@@ -118,8 +127,8 @@ export const weekPattern = defineObject({
   scope: 'company',
   schema: z.strictObject({
     name: nameText,
-    /** One week, or two by turns; seven days each, Monday first, hours in minutes past midnight. */
-    weeks: z.array(z.array(day).length(7)).min(1).max(2),
+    /** One week, or several by turns; seven days each, Monday first, hours in minutes past midnight. */
+    weeks: z.array(z.array(day).length(7)).min(1).max(8),
     /** A day of the first week. */
     anchorDate: isoDate,
     /** Where the clock hangs; none means that of whoever uses it. */

@@ -149,6 +149,8 @@ export const jobKind = defineObject({
       durationBestMin: maybeMinutes(14_400),
       durationWorstMin: maybeMinutes(14_400),
       promiseDays: count(0, 365).default(0),
+      /** What new work of it begins with; 1 is the most urgent. */
+      priority: count(1, 5).default(3),
       ...needs,
       skillMode: needs.skillMode.default('all'),
       people: needs.people.default(1),

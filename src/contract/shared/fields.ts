@@ -17,7 +17,11 @@ export const OBJECT_NAMES = [
   'sites',
   'work-orders',
   'visits',
+  'offers',
   'users',
+  'asides',
+  'list-views',
+  'column-maps',
 ] as const;
 export type ObjectName = (typeof OBJECT_NAMES)[number];
 

@@ -17,6 +17,13 @@ import {
 export const kept = { version: defaulted(whole()), archivedAt: maybe(instant()) };
 const id = () => key(text());
 
+interface StoredQuietHours {
+  readonly jobKindId: string;
+  readonly weekdays: readonly number[];
+  readonly startMin: number;
+  readonly endMin: number;
+}
+
 export const company = defineTable('company', {
   id: id(),
   name: text(),
@@ -24,6 +31,12 @@ export const company = defineTable('company', {
   straightFactor: defaulted(number()),
   straightKmh: defaulted(number()),
   livePlaybookId: maybe(ref('playbooks')),
+  currency: defaulted(text()),
+  distanceUnit: defaulted(text<'km' | 'mi'>()),
+  weekStartsOn: defaulted(whole()),
+  homeZone: defaulted(text()),
+  keepPositionsDays: defaulted(whole()),
+  keepLogsDays: defaulted(whole()),
   filledBy: maybe(text<'demo'>()),
   version: defaulted(whole()),
 });
@@ -33,6 +46,7 @@ export const territories = defineTable('territories', {
   zone: text(),
   outline: json<readonly (readonly [number, number])[]>(),
   weekPatternId: maybe(ref('week_patterns')),
+  quietHours: defaulted(json<readonly StoredQuietHours[]>()),
   ...kept,
 });
 export const territoryHolidays = defineTable('territory_holidays', {
@@ -102,6 +116,7 @@ export const jobKinds = defineTable('job_kinds', {
   people: whole(),
   crewOf: maybe(whole()),
   promiseDays: whole(),
+  priority: defaulted(whole()),
   skillMode: defaulted(text<'all' | 'any'>()),
   bufferBeforeMin: defaulted(whole()),
   bufferAfterMin: defaulted(whole()),
@@ -138,11 +153,48 @@ export const sites = defineTable('sites', {
   id: id(),
   name: text(),
   address: text(),
-  lat: number(),
-  lon: number(),
+  lat: maybe(number()),
+  lon: maybe(number()),
   territoryId: maybe(ref('territories')),
   zone: text(),
   accessPatternId: maybe(ref('week_patterns')),
+  notes: defaulted(text()),
+  ...kept,
+});
+export const offers = defineTable('offers', {
+  id: id(),
+  name: text(),
+  territoryId: maybe(ref('territories')),
+  jobKindId: maybe(ref('job_kinds')),
+  widthMin: whole(),
+  gridMin: whole(),
+  fromMin: whole(),
+  toMin: whole(),
+  soonestMin: whole(),
+  aheadDays: whole(),
+  sameDayUntilMin: maybe(whole()),
+  ...kept,
+});
+export const asides = defineTable('asides', {
+  id: id(),
+  doubt: text(),
+  reason: text(),
+  untilDate: date(),
+  ...kept,
+});
+export const listViews = defineTable('list_views', {
+  id: id(),
+  name: text(),
+  list: text(),
+  query: defaulted(text()),
+  columns: defaulted(json<readonly string[]>()),
+  ...kept,
+});
+export const columnMaps = defineTable('column_maps', {
+  id: id(),
+  name: text(),
+  object: text(),
+  columns: defaulted(json<Record<string, string>>()),
   ...kept,
 });
 /** The drawn ground and its roads; `content` is large and read on its own. */

@@ -77,6 +77,10 @@ export const OBJECT_TABLES: Readonly<Record<ObjectName, ObjectTable>> = {
       wishes: { table: work.visitWishes, parent: 'visitId' },
     },
   },
+  offers: alone(setUp.offers),
+  asides: alone(setUp.asides),
+  'list-views': alone(setUp.listViews),
+  'column-maps': alone(setUp.columnMaps),
   users: {
     table: access.users,
     children: { territories: { table: access.userTerritories, parent: 'userId' } },

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { ObjectName } from '@/contract/shared/fields';
 import { select, type Transaction } from '../connection';
+import { userTerritories } from '../models/access';
 import { ALL_TABLES } from '../models/all';
 import { snake, type Table } from '../models/table';
 import { HIDDEN, OBJECT_TABLES, objectOfTable } from './object-tables';
@@ -49,6 +50,8 @@ export async function usesOf(transaction: Transaction, object: ObjectName, id: s
     if (!owner) continue;
     for (const [name, column] of Object.entries(table.columns)) {
       if (column.references !== target || HIDDEN.includes(name)) continue;
+      // Who may see something is no use of it.
+      if (table === userTerritories) continue;
       // A row that belongs to the object is no use of it.
       if (snake(name) === owner.idColumn && owner.object === object) continue;
       const own = OBJECT_TABLES[owner.object].table.name;

@@ -234,6 +234,7 @@ function visitView(
     label: part > 1 ? `${label}/${part}` : label,
     jobKind: at.kindName,
     site: row.site,
+    isLocated: row.isLocated,
     lat: row.lat,
     lon: row.lon,
     territoryId: row.territoryId ?? '',

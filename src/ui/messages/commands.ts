@@ -17,7 +17,11 @@ export const OBJECT_WORDS: Readonly<Record<ObjectName, string>> = {
   sites: 'site',
   'work-orders': 'work order',
   visits: 'visit',
+  offers: 'offer of windows',
   users: 'user',
+  asides: 'doubt put aside',
+  'list-views': 'view',
+  'column-maps': 'reading of columns',
 };
 
 type Facts = Readonly<Record<string, unknown>>;

@@ -39,6 +39,7 @@ const WORDS: Readonly<Record<string, (facts: Facts) => string>> = {
   'best-and-worst': () => 'goes with the best: give both or none',
   'best-above-usual': () => 'is no longer than the usual duration',
   'worst-below-usual': () => 'is no shorter than the usual duration',
+  'no-room-for-window': () => 'leaves no room for a single window',
   'long-alone': () => 'is for the work of one person',
   'most-below-least': () => 'is no less than the least',
   'no-such': (f) =>

@@ -13,9 +13,13 @@ const userShape = z.strictObject({
 });
 export type UserRow = z.infer<typeof userShape>;
 
+/** Administrators have the say everywhere; the others where they were given it. */
 const USER = `select u.id, u.name, u.email, u.role,
-  coalesce((select jsonb_agg(jsonb_build_object('territoryId', t.territory_id, 'mayChange', t.may_change) order by t.territory_id)
-    from user_territories t where t.user_id = u.id), '[]') as grants from users u`;
+  coalesce(case when u.role = 'administrator' then
+    (select jsonb_agg(jsonb_build_object('territoryId', t.id, 'mayChange', true) order by t.id)
+      from territories t where t.archived_at is null)
+  else (select jsonb_agg(jsonb_build_object('territoryId', t.territory_id, 'mayChange', t.may_change) order by t.territory_id)
+    from user_territories t where t.user_id = u.id) end, '[]') as grants from users u`;
 
 /** The user of a session that is not over yet. */
 export async function readUserOfSession(
@@ -93,6 +97,15 @@ export async function addUser(
 ): Promise<void> {
   await rowsOf(transaction, users).insert([user]);
   await rowsOf(transaction, userTerritories).insert(grants.map((g) => ({ ...g, userId: user.id })));
+}
+
+/** Gives somebody a territory to see and change. */
+export async function grantTerritory(
+  transaction: Transaction,
+  userId: string,
+  territoryId: string,
+): Promise<void> {
+  await rowsOf(transaction, userTerritories).insert([{ userId, territoryId, mayChange: true }]);
 }
 
 export async function addEntryLink(

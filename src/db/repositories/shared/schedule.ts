@@ -83,6 +83,8 @@ export async function crewIdsIn(
 const stretch = z.strictObject({ startAt: z.number(), endAt: z.number() });
 const visitShape = z.strictObject({
   id: z.string(),
+  workOrderId: z.string(),
+  siteId: z.string(),
   number: z.int(),
   part: z.int(),
   jobKindId: z.string(),
@@ -94,6 +96,8 @@ const visitShape = z.strictObject({
   address: z.string(),
   lat: z.number(),
   lon: z.number(),
+  /** Whether anybody knows where it is; if not, its coordinates mean nothing. */
+  isLocated: z.boolean(),
   territoryId: z.string().nullable(),
   zone: z.string(),
   accessPatternId: z.string().nullable(),
@@ -133,8 +137,9 @@ export async function readVisits(
   return select(
     transaction,
     visitShape,
-    `select v.id, w.number, v.part, w.job_kind_id as "jobKindId", w.summary, w.notes, ${epoch('w.received_at')} as "receivedAt",
-      w.differs, s.name as site, s.address, s.lat, s.lon, coalesce(pd.territory_id, s.territory_id) as "territoryId", s.zone,
+    `select v.id, v.work_order_id as "workOrderId", w.site_id as "siteId", w.number, v.part, w.job_kind_id as "jobKindId", w.summary, w.notes, ${epoch('w.received_at')} as "receivedAt",
+      w.differs, s.name as site, s.address, coalesce(s.lat, 0) as lat, coalesce(s.lon, 0) as lon,
+      s.lat is not null as "isLocated", coalesce(pd.territory_id, s.territory_id) as "territoryId", s.zone,
       s.access_pattern_id as "accessPatternId", v.duration_min as "durationMin", v.priority,
       ${epoch('v.earliest_at')} as "earliestAt", ${epoch('v.due_at')} as "dueAt", v.skills, v.prices,
       v.premises_id as "premisesId", v.after_visit_id as "afterVisitId", v.after_gap_min as "afterGapMin",

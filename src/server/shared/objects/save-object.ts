@@ -6,6 +6,7 @@ import { stableJson } from '@/core/index';
 import { sqlState } from '@/db/connection';
 import { lockObject, readObjects, writeObject } from '@/db/objects/object-store';
 import { usesOf } from '@/db/objects/uses';
+import { grantTerritory } from '@/db/repositories/access/users';
 import { readHistoryOf } from '@/db/repositories/shared/commands';
 import { requireRight } from '../access';
 import { type Command, runCommand } from '../commands/command';
@@ -80,6 +81,9 @@ export async function writePrepared(
   const hidden = before === null ? { ...HIDDEN_AT_FIRST[name] } : {};
   await orProblem(name, () => writeObject(unit.transaction, name, after, hidden));
   const stored = (await readObjects(unit.transaction, name, [after.id])).get(after.id)!;
+  // Whoever makes a territory sees it and has the say in it; administrators do anyway.
+  if (name === 'territories' && before === null && unit.user.role !== 'administrator')
+    await grantTerritory(unit.transaction, unit.user.id, after.id);
   command.note({ object: name, objectId: after.id, before, after: stored, territoryIds });
   return stored;
 }

@@ -3,7 +3,15 @@ import type { Interval, Shift } from '@/core/index';
 import type { Stored } from '@/db/repositories/shared/schedule';
 import { hoursOn, stretchesOf } from './hours';
 import { neighbourCovers } from './memberships';
-import { breaksOf, type Day, depotPlace, type ShiftContext, shiftAttributes, skillsOn } from './shifts';
+import {
+  breaksOf,
+  type Day,
+  depotPlace,
+  homeOf,
+  type ShiftContext,
+  shiftAttributes,
+  skillsOn,
+} from './shifts';
 
 type Crew = Stored<'crews'>;
 type Technician = Stored<'technicians'>;
@@ -51,10 +59,12 @@ export function crewShiftsOn(
   const leader = found ? people.get(found.leaderId) : undefined;
   if (!found || !leader) return [];
   const hours = hoursOn(leader, day.date, data, crew.weekPatternId ?? leader.weekPatternId);
-  const home = { lat: leader.homeLat, lon: leader.homeLon };
+  const home = homeOf(leader);
   const depot = depotPlace(crew.depotId, context);
   const partsPlace = depotPlace(leader.partsDepotId, context) ?? depot;
-  const end = (where: string) => places.idOf(where === 'depot' && depot ? depot : home);
+  const end = (where: string) => (where === 'depot' && depot ? depot : home);
+  const [startPlace, endPlace] = [end(crew.startsAt), end(crew.endsAt)];
+  if (!startPlace || !endPlace) return [];
   return stretchesOf(hours).map((stretch, i): Shift => {
     const spans = hours.worked.filter((w) => w.startSec >= stretch.startSec && w.endSec <= stretch.endSec);
     const members = found.memberIds.flatMap((id) => {
@@ -71,8 +81,8 @@ export function crewShiftsOn(
       dayIx: day.ix,
       startSec: stretch.startSec - day.originSec,
       endSec: stretch.endSec - day.originSec,
-      startPlaceId: end(crew.startsAt),
-      endPlaceId: end(crew.endsAt),
+      startPlaceId: places.idOf(startPlace),
+      endPlaceId: places.idOf(endPlace),
       allowanceBeforeSec: leader.travelBeforeMin * 60,
       allowanceAfterSec: leader.travelAfterMin * 60,
       overtimeLimitSec: crew.overtimeLimitMin * 60,

@@ -1,4 +1,12 @@
-import { type DayException, type Interval, intersect, workingIntervals } from '@/core/index';
+import {
+  type DayException,
+  type Interval,
+  instantOf,
+  intersect,
+  subtract,
+  weekdayOf,
+  workingIntervals,
+} from '@/core/index';
 import type { Stored, VisitRow } from '@/db/repositories/shared/schedule';
 import { homeOn } from './memberships';
 import type { Needs } from './needs';
@@ -126,15 +134,34 @@ export function createAccess(data: Calendars, dates: readonly string[]) {
     return hours;
   };
 
+  /** Without the hours in which a territory does not have such work; null where it has none of those. */
+  const outOfQuiet = (territoryId: string, jobKindId: string): Interval[] | null => {
+    const territory = data.territories.get(territoryId);
+    const quiet = territory?.quietHours.filter((q) => q.jobKindId === jobKindId) ?? [];
+    if (!territory || quiet.length === 0) return null;
+    const { zone } = territory;
+    const closed = quiet.flatMap((q) =>
+      dates
+        .filter((date) => q.weekdays.includes(weekdayOf(date)))
+        .map((date) => ({
+          startSec: instantOf(date, q.startMin, zone),
+          endSec: instantOf(date, q.endMin, zone),
+        })),
+    );
+    const all = [{ startSec: instantOf(dates[0]!, 0, zone), endSec: instantOf(dates.at(-1)!, 1440, zone) }];
+    return subtract(all, closed);
+  };
+
   /** Hours of the site, of its territory, and of such work, whichever there are. */
   return (visit: VisitRow, needs: Needs): Interval[] | null => {
     const at = needs.premises ? null : visit.accessPatternId;
-    const key = JSON.stringify([at, visit.territoryId, needs.allowedPatternId, visit.zone]);
+    const key = JSON.stringify([at, visit.territoryId, needs.allowedPatternId, visit.zone, visit.jobKindId]);
     const found = known.get(key);
     if (found !== undefined) return found;
     const sets = [
       at === null ? null : patternHours(at, visit.zone),
       visit.territoryId === null ? null : territoryHours(visit.territoryId),
+      visit.territoryId === null ? null : outOfQuiet(visit.territoryId, visit.jobKindId),
       needs.allowedPatternId === null ? null : patternHours(needs.allowedPatternId, visit.zone),
     ].filter((s) => s !== null);
     const hours = sets.length === 0 ? null : sets.reduce((a, b) => intersect(a, b));

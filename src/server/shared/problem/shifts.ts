@@ -113,6 +113,11 @@ export function shiftAttributes(
   };
 }
 
+/** Where somebody lives; null while nobody knows. */
+export function homeOf({ homeLat, homeLon }: Pick<Technician, 'homeLat' | 'homeLon'>): LatLon | null {
+  return homeLat === null || homeLon === null ? null : { lat: homeLat, lon: homeLon };
+}
+
 export function depotPlace(depotId: string | null, { data }: ShiftContext): LatLon | null {
   return depotId === null ? null : (data.depots.get(depotId) ?? null);
 }
@@ -166,16 +171,19 @@ export function shiftsOn(
   seen: LastSeen | null = null,
 ): Shift[] {
   const { places, data } = context;
-  const home = { lat: technician.homeLat, lon: technician.homeLon };
+  const home = homeOf(technician);
   const depot = depotPlace(technician.depotId, context);
-  const end = (where: string): LatLon => (where === 'depot' && depot ? depot : home);
+  const [startPlace, endPlace] = [technician.startsAt, technician.endsAt].map((where) =>
+    where === 'depot' && depot ? depot : home,
+  );
+  if (!startPlace || !endPlace) return [];
   const zone = technician.zone;
   const partsPlace = depotPlace(technician.partsDepotId, context);
   const stretches = stretchesOf(hoursOn(technician, day.date, data));
   return stretches.flatMap((stretch, i): Shift[] => {
     const startSec = Math.max(stretch.startSec, i === 0 && seen ? seen.sec : 0);
     if (startSec >= stretch.endSec) return [];
-    const from = i === 0 && seen ? seen.at : end(technician.startsAt);
+    const from = i === 0 && seen ? seen.at : startPlace;
     return [
       {
         id: `${technician.id}@${day.date}${i > 0 ? `#${i + 1}` : ''}`,
@@ -184,7 +192,7 @@ export function shiftsOn(
         startSec: startSec - day.originSec,
         endSec: stretch.endSec - day.originSec,
         startPlaceId: places.idOf(from),
-        endPlaceId: places.idOf(end(technician.endsAt)),
+        endPlaceId: places.idOf(endPlace),
         allowanceBeforeSec: technician.travelBeforeMin * 60,
         allowanceAfterSec: technician.travelAfterMin * 60,
         overtimeLimitSec: technician.overtimeLimitMin * 60,

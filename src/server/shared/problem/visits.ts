@@ -136,7 +136,9 @@ export function toCoreVisit(
   // Whom it asks for is away from this extent: nobody in it can do it.
   const isOut =
     must.some((id) => !knownPersons.has(id)) ||
-    (tie.personId !== undefined && !knownPersons.has(tie.personId));
+    (tie.personId !== undefined && !knownPersons.has(tie.personId)) ||
+    // Nobody can go where nobody knows the way to.
+    (needs.premises === null && !visit.isLocated);
   const { prices, looseEnd } = visitPricesOf(
     playbook,
     {

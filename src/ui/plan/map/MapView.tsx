@@ -232,7 +232,7 @@ function LooseRings({ view, selected, onSelect }: Omit<Props, 'query'>) {
   const visits = new Map(view.visits.map((v) => [v.id, v]));
   return view.looseIds.flatMap((id) => {
     const visit = visits.get(id);
-    if (!visit) return [];
+    if (!visit?.isLocated) return [];
     const isSelected = selected === `visit:${id}`;
     return (
       <CircleMarker

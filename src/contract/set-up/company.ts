@@ -1,0 +1,33 @@
+import { z } from 'zod';
+import { count, idText, nameText, zone } from '../shared/fields';
+import { defineObject } from '../shared/object';
+
+export const company = defineObject({
+  name: 'company',
+  title: 'name',
+  search: ['name'],
+  scope: 'company',
+  schema: z.strictObject({
+    name: nameText,
+    /** What prices are counted in: a code of ISO 4217. */
+    currency: z
+      .string()
+      .regex(/^[A-Z]{3}$/)
+      .default('EUR'),
+    distanceUnit: z.enum(['km', 'mi']).default('km'),
+    /** 0 is Sunday. */
+    weekStartsOn: count(0, 6).default(1),
+    /** The zone that new territories, people and sites begin with. */
+    homeZone: zone.default('UTC'),
+    /** Where somebody was last seen is forgotten after so long; what was done, after so long. */
+    keepPositionsDays: count(1, 3650).default(30),
+    keepLogsDays: count(30, 3650).default(730),
+    /** Runs move nothing that begins sooner than this after now. */
+    holdMin: count(0, 1440).default(30),
+    /** Where no road network is: straight lines, longer by a factor, at one speed. */
+    straightFactor: z.number().min(1).max(5).default(1.3),
+    straightKmh: z.number().min(1).max(200).default(45),
+    /** By whose prices the live plan is read; none means the first by name. */
+    livePlaybookId: idText.nullable().default(null),
+  }),
+});
