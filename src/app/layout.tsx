@@ -1,6 +1,7 @@
 import '@mantine/core/styles.css';
 import '@mantine/dates/styles.css';
 import '@mantine/notifications/styles.css';
+import 'mantine-datatable/styles.css';
 import '@fontsource-variable/archivo';
 import '@/ui/shared/look.css';
 import { ColorSchemeScript, mantineHtmlProps } from '@mantine/core';

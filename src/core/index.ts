@@ -4,6 +4,7 @@ export { createRandom, type Random } from './base/random';
 export { stableJson } from './base/stable-json';
 export { boardOf } from './explain/board';
 export { funnelOf } from './explain/funnel';
+export { couldAlone, type PairRule, pairReasons } from './explain/pair-reasons';
 export { placesFor, planWithPlace } from './explain/places';
 export { relaxationsFor } from './explain/relax';
 export { greatCircleM, type LatLon } from './geo/point';
@@ -43,7 +44,13 @@ export { offerWindows, windowsWithin } from './offers/offer-windows';
 export { RULE_CODES, type RuleCode, type Violation } from './rules/violation';
 export { simulatePlan } from './simulate/simulate-plan';
 export { type Interval, intersect, subtract } from './time/interval';
-export { type DayException, workingIntervals } from './time/week-pattern';
+export {
+  type DayException,
+  type DayHours,
+  patternHours,
+  type WeekPattern,
+  workingIntervals,
+} from './time/week-pattern';
 export {
   datesFrom,
   daysBetween,

@@ -15,17 +15,12 @@ import {
 } from '@/server/shared/objects/read-objects';
 import { archiveObject, createObject, saveObject } from '@/server/shared/objects/save-object';
 import { ALL_TERRITORIES, leaveDatabase, refusalOf, rolledBack, unitAs } from '../support/database';
-import { analyst, newest, problemsOf } from '../support/objects';
+import { analyst, bareOf, newest, problemsOf } from '../support/objects';
 
 afterAll(leaveDatabase);
 
 const readAll = async (transaction: Transaction, name: ObjectName): Promise<ObjectValue[]> =>
   (await readStored(transaction, name)) as unknown as ObjectValue[];
-function bare(value: ObjectValue): Record<string, unknown> {
-  const { id: _id, version: _version, archivedAt: _archived, ...rest } = value;
-  return rest;
-}
-
 describe('objects as they are kept', () => {
   it.each(OBJECT_NAMES)('%s of the demo have the shape of their schema', async (name) => {
     await rolledBack(async (transaction) => {
@@ -57,7 +52,7 @@ describe('objects as they are kept', () => {
       expect(made).toMatchObject({ version: 1, archivedAt: null, neighbours: [], weekPatternId: null });
       const admin = await unitAs(transaction, 'administrator', []);
       expect(await readObject(admin, 'territories', made.id)).toEqual(made);
-      const value = { ...bare(made), name: 'Skerries', holidays: [] };
+      const value = { ...bareOf(made), name: 'Skerries', holidays: [] };
       const saved = await saveObject(admin, 'territories', made.id, { version: 1, value });
       expect(saved).toMatchObject({ name: 'Skerries', version: 2, holidays: [] });
       const away = await archiveObject(admin, 'territories', made.id, { version: 2, archived: true });
@@ -73,7 +68,7 @@ describe('objects as they are kept', () => {
     await rolledBack(async (transaction) => {
       const unit = await analyst(transaction);
       const skill = await readObject(unit, 'skills', 'cable');
-      const saved = await saveObject(unit, 'skills', 'cable', { version: 1, value: bare(skill) });
+      const saved = await saveObject(unit, 'skills', 'cable', { version: 1, value: bareOf(skill) });
       expect(saved).toEqual(skill);
       expect(await listOwnCommands(unit)).toEqual([]);
     });
@@ -84,7 +79,7 @@ describe('what is not right', () => {
   it('is told wholly, by field', async () => {
     await rolledBack(async (transaction) => {
       const unit = await analyst(transaction);
-      const person = bare(await readObject(unit, 'technicians', 'tech-01'));
+      const person = bareOf(await readObject(unit, 'technicians', 'tech-01'));
       const wrong = {
         ...person,
         name: ' ',
@@ -118,7 +113,7 @@ describe('what is not right', () => {
   it('references that lead nowhere are told with where', async () => {
     await rolledBack(async (transaction) => {
       const unit = await analyst(transaction);
-      const person = bare(await readObject(unit, 'technicians', 'tech-01'));
+      const person = bareOf(await readObject(unit, 'technicians', 'tech-01'));
       const value = {
         ...person,
         weekPatternId: 'nowhere',
@@ -180,7 +175,7 @@ describe('what is not right', () => {
     await rolledBack(async (transaction) => {
       const unit = await analyst(transaction);
       const [first] = await readAll(transaction, name);
-      const value = { ...bare(first!), ...change };
+      const value = { ...bareOf(first!), ...change };
       const work = saveObject(unit, name, first!.id, { version: 1, value });
       expect(await problemsOf(work)).toContain(expected);
     });
@@ -193,9 +188,15 @@ describe('two people who change one thing', () => {
       const first = await analyst(transaction);
       const second = await unitAs(transaction, 'analyst', ['quay', 'westisle']);
       const read = await readObject(first, 'skills', 'cable');
-      await saveObject(first, 'skills', 'cable', { version: 1, value: { ...bare(read), name: 'Jointing' } });
+      await saveObject(first, 'skills', 'cable', {
+        version: 1,
+        value: { ...bareOf(read), name: 'Jointing' },
+      });
       const refusal = await refusalOf(
-        saveObject(second, 'skills', 'cable', { version: 1, value: { ...bare(read), groupName: 'Cables' } }),
+        saveObject(second, 'skills', 'cable', {
+          version: 1,
+          value: { ...bareOf(read), groupName: 'Cables' },
+        }),
       );
       expect(refusal.code).toBe('conflict');
       expect(refusal.facts).toMatchObject({
@@ -210,7 +211,7 @@ describe('two people who change one thing', () => {
     await rolledBack(async (transaction) => {
       const unit = await analyst(transaction);
       const read = await readObject(unit, 'skills', 'cable');
-      await saveObject(unit, 'skills', 'cable', { version: 1, value: { ...bare(read), name: 'Jointing' } });
+      await saveObject(unit, 'skills', 'cable', { version: 1, value: { ...bareOf(read), name: 'Jointing' } });
       const saved = await newest(unit);
       const undone = await undoCommand(unit, saved);
       expect(await readObject(unit, 'skills', 'cable')).toMatchObject({ name: read.name, version: 3 });
@@ -219,7 +220,7 @@ describe('two people who change one thing', () => {
       expect(await readObject(unit, 'skills', 'cable')).toMatchObject({ name: 'Jointing', version: 4 });
       const again = await newest(unit);
       const now = await readObject(unit, 'skills', 'cable');
-      await saveObject(unit, 'skills', 'cable', { version: 4, value: { ...bare(now), name: 'Other' } });
+      await saveObject(unit, 'skills', 'cable', { version: 4, value: { ...bareOf(now), name: 'Other' } });
       expect((await refusalOf(undoCommand(unit, again))).facts).toEqual({
         reason: 'changed-since',
         inTheWay: [{ object: 'skills', objectId: 'cable' }],
@@ -257,7 +258,7 @@ describe('what is in use', () => {
       const order = await readObject(unit, 'work-orders', 'order-1001');
       await saveObject(unit, 'work-orders', 'order-1001', {
         version: 1,
-        value: { ...bare(order), differs: { skills: [{ skillId: 'diving', level: 2 }] } },
+        value: { ...bareOf(order), differs: { skills: [{ skillId: 'diving', level: 2 }] } },
       });
       const { uses } = await readUses(unit, 'skills', 'diving');
       expect(uses).toEqual([{ object: 'work-orders', id: 'order-1001', title: 'W-1001' }]);
@@ -368,7 +369,7 @@ describe('rights', () => {
     await rolledBack(async (transaction) => {
       const west = await unitAs(transaction, 'dispatcher', ['westisle']);
       const [own] = (await readAll(transaction, 'sites')).filter((s) => s.territoryId === 'westisle');
-      const value = { ...bare(own!), territoryId: 'quay' };
+      const value = { ...bareOf(own!), territoryId: 'quay' };
       const work = saveObject(west, 'sites', own!.id, { version: 1, value });
       expect((await refusalOf(work)).code).toBe('not-found');
     });

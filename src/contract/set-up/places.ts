@@ -3,7 +3,6 @@ import {
   count,
   distinct,
   freeText,
-  idText,
   isoDate,
   lat,
   lon,

@@ -1,8 +1,9 @@
 import { membershipOf } from '../model/membership';
-import type { Shift, Visit } from '../model/problem';
+import type { Problem, Shift, Visit } from '../model/problem';
 import { headCount, partsToFetch } from '../model/work-of';
 import { failedAttribute } from '../rules/attributes';
 import { blocks } from '../rules/crew';
+import { mostTravel, mostVisits, reach } from '../rules/day-limits';
 import { missingSkills } from '../rules/skills';
 import { territoryAllows } from '../rules/territory';
 import type { RuleCode } from '../rules/violation';
@@ -23,6 +24,19 @@ export const PAIR_RULES = [
 ] as const satisfies readonly RuleCode[];
 export type PairRule = (typeof PAIR_RULES)[number];
 
+const takenIn = new WeakMap<Problem, ReadonlySet<string>>();
+
+/** Shifts of people who work in a crew then; found once a problem. */
+function takenShifts(problem: Problem): ReadonlySet<string> {
+  const known = takenIn.get(problem);
+  if (known) return known;
+  const crews = problem.shifts.filter((s) => s.memberIds);
+  const taken = problem.shifts.filter((s) => crews.some((c) => blocks(c, s)));
+  const ids = new Set(taken.map((s) => s.id));
+  takenIn.set(problem, ids);
+  return ids;
+}
+
 const CHECKS: Readonly<Record<PairRule, (index: ProblemIndex, visit: Visit, shift: Shift) => boolean>> = {
   territory: ({ problem }, visit, shift) =>
     territoryAllows(problem.rules.territory, membershipOf(visit, shift)),
@@ -36,7 +50,7 @@ const CHECKS: Readonly<Record<PairRule, (index: ProblemIndex, visit: Visit, shif
     failedAttribute(visit, shift, problem.rules.attributes ?? []) === null,
   crew: ({ problem }, visit, shift) =>
     (visit.crewOf === undefined || (shift.memberIds !== undefined && headCount(shift) >= visit.crewOf)) &&
-    (shift.memberIds !== undefined || !problem.shifts.some((c) => blocks(c, shift))),
+    (shift.memberIds !== undefined || !takenShifts(problem).has(shift.id)),
   parts: (_index, visit, shift) =>
     partsToFetch(visit, shift).length === 0 || shift.partsPlaceId !== undefined,
   capacity: (_index, visit, { capacity }) => capacity === null || visit.demand <= capacity,
@@ -47,6 +61,28 @@ const CHECKS: Readonly<Record<PairRule, (index: ProblemIndex, visit: Visit, shif
 /** Every rule that forbids a visit to a shift however empty the day; none when it could be done there. */
 export function pairReasons(index: ProblemIndex, visit: Visit, shift: Shift): PairRule[] {
   return PAIR_RULES.filter((rule) => !CHECKS[rule](index, visit, shift));
+}
+
+/** Whether any window of a visit can be met within a shift at all; asked before a day is timed. */
+function mayMeet({ windows, durationSec }: Visit, shift: Shift): boolean {
+  const from = shift.startSec;
+  const until = shift.endSec + shift.overtimeLimitSec;
+  return windows.some(
+    (w) => w.latestSec + (w.on === 'finish' ? 0 : durationSec) >= from && w.startSec <= until,
+  );
+}
+
+/**
+ * Whether a shift could hold a visit as its only one: every rule on the pair, and those on a person's day, how far
+ * they go above all.
+ */
+export function couldAlone(index: ProblemIndex, visit: Visit, shift: Shift): boolean {
+  if (!mayMeet(visit, shift)) return false;
+  if (PAIR_RULES.some((rule) => rule !== 'windows' && !CHECKS[rule](index, visit, shift))) return false;
+  const route = timeRoute(index, shift, [visit]);
+  if (route === null) return false;
+  const plan = { routes: [route], unplanned: [] };
+  return [mostVisits, mostTravel, reach].every((rule) => rule(index, plan).length === 0);
 }
 
 /** Whether a visit could be done in a shift if the day were empty. */

@@ -3,10 +3,10 @@ import { check } from '@/contract/shared/problems';
 import type { PlanRow } from '@/db/repositories/plan/plans';
 import { requireSight } from '../shared/access';
 import { findPlan, playbookVersionOfRun } from '../shared/extents';
+import { judged, type KeptPlan } from '../shared/judged-plans';
 import { livePlaybook, type PlaybookVersion, playbookVersion } from '../shared/playbooks';
 import { Refusal } from '../shared/refusal';
 import type { Unit } from '../shared/unit';
-import { judged, type KeptPlan } from './judged-plans';
 
 /** A plan over an extent that the user sees. */
 export interface OpenPlan {

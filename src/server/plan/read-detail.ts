@@ -12,12 +12,12 @@ import { liveVisit } from '@/db/repositories/plan/live-parts';
 import { readHistoryOf } from '@/db/repositories/shared/commands';
 import { readAll } from '@/db/repositories/shared/schedule';
 import { seenBy } from '../shared/access';
+import type { KeptPlan } from '../shared/judged-plans';
 import { visitOfId } from '../shared/problem/links';
 import { personAndDate } from '../shared/problem/make-shifts';
 import { needsOf } from '../shared/problem/needs';
 import { Refusal } from '../shared/refusal';
 import type { Unit } from '../shared/unit';
-import type { KeptPlan } from './judged-plans';
 import { openPlan } from './open-plan';
 
 export interface Asked {

@@ -37,6 +37,8 @@ const SENTENCES: Readonly<Record<string, (facts: Facts) => string>> = {
   archive: (f) => `Put away ${thing(f)}`,
   import: (f) =>
     `Brought in ${String(f.count)} × ${OBJECT_WORDS[f.object as ObjectName] ?? String(f.object)}`,
+  'save-many': (f) =>
+    `Changed ${String(f.count)} × ${OBJECT_WORDS[f.object as ObjectName] ?? String(f.object)}`,
   restore: (f) => `Took back ${thing(f)}`,
   'accept-draft': (f) => `Accepted ${String(f.draft)}`,
   'throw-away-draft': (f) => `Threw away ${String(f.draft)}`,

@@ -11,6 +11,7 @@ import { UndoButtons } from './UndoButtons';
 import { useLiveEvents } from './use-live-events';
 
 const SECTIONS = [
+  { href: '/set-up', name: 'Set-up' },
   { href: '/playbooks', name: 'Playbooks' },
   { href: '/plan', name: 'Plan' },
 ] as const;

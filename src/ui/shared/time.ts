@@ -4,9 +4,11 @@ export function clock(sec: number, zone: string): string {
   return DateTime.fromSeconds(sec, { zone }).toFormat('HH:mm');
 }
 
-/** "Tue 9 June". */
-export function dayText(date: string): string {
-  return DateTime.fromISO(date, { zone: 'utc' }).setLocale('en').toFormat('ccc d LLLL');
+/** "Tue 9 June", with the year where it is asked for. */
+export function dayText(date: string, withYear = false): string {
+  return DateTime.fromISO(date, { zone: 'utc' })
+    .setLocale('en')
+    .toFormat(withYear ? 'ccc d LLL yyyy' : 'ccc d LLLL');
 }
 
 export function shortDay(date: string): string {

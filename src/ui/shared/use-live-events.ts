@@ -5,10 +5,20 @@ import { type LiveEvent, liveEvent } from '@/contract/live-event';
 /** What is shown of each kind of thing that can change, by the first word of the keys under which it is kept. */
 function keysOf(object: string): readonly string[] {
   if (object === 'live-visits' || object === 'live-days')
-    return ['plan', 'plan-visit', 'plan-person', 'plan-measure', 'legs', 'compare'];
+    return ['plan', 'plan-visit', 'plan-person', 'plan-measure', 'legs', 'compare', 'path', 'tried'];
   if (object === 'drafts') return ['drafts', 'runs', 'plan'];
   // A setting can change what every plan comes to.
-  return ['plan', 'plan-visit', 'plan-person', 'plan-measure', 'legs', 'compare', `objects-${object}`];
+  return [
+    'plan',
+    'plan-visit',
+    'plan-person',
+    'plan-measure',
+    'legs',
+    'compare',
+    'path',
+    'tried',
+    `objects-${object}`,
+  ];
 }
 
 function take(client: QueryClient, event: LiveEvent): void {

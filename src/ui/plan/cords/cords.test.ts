@@ -16,6 +16,7 @@ const visit: VisitView = {
   label: 'W-1',
   jobKind: 'Repair',
   site: 'Mill',
+  isLocated: true,
   lat: 0,
   lon: 0,
   territoryId: 'n',

@@ -8,19 +8,12 @@ import { useMemo } from 'react';
 import { CircleMarker, MapContainer, Marker, Polygon, Polyline, Tooltip } from 'react-leaflet';
 import { z } from 'zod';
 import type { PlanView } from '@/contract/plan/plan-view';
-import type { LatLon, RoadNetwork } from '@/core/index';
 import { errorText } from '../../messages/errors';
 import { callApi } from '../../shared/api';
+import { colourOf, Ground, point, useBaseMap } from '../../shared/map/Ground';
 import { hueOf } from '../cords/knot';
 import { idOf } from '../cords/Timeline';
 import css from './MapView.module.css';
-
-interface BaseMap {
-  readonly coasts: readonly (readonly LatLon[])[];
-  readonly lakes: readonly (readonly LatLon[])[];
-  readonly towns: readonly { readonly name: string; readonly at: LatLon; readonly radiusKm: number }[];
-  readonly roads: RoadNetwork;
-}
 
 interface Props {
   readonly view: PlanView;
@@ -29,15 +22,9 @@ interface Props {
   readonly onSelect: (selection: string) => void;
 }
 
-const point = (p: LatLon): LatLngTuple => [p.lat, p.lon];
-
 /** The island with its roads, the routes of a plan, loose ends as rings, depots and territories. */
 export default function MapView({ view, query, selected, onSelect }: Props) {
-  const base = useQuery({
-    queryKey: ['map'],
-    queryFn: () => callApi('/api/map', z.custom<BaseMap | null>()),
-    staleTime: Number.POSITIVE_INFINITY,
-  });
+  const base = useBaseMap();
   const legs = useQuery({
     queryKey: ['legs', query, view.revision],
     queryFn: ({ signal }) =>
@@ -79,68 +66,6 @@ export default function MapView({ view, query, selected, onSelect }: Props) {
       ))}
     </MapContainer>
   );
-}
-
-function Ground({ base }: { readonly base: BaseMap }) {
-  const { junctions, roads } = base.roads;
-  const lines = useMemo(() => {
-    const line = (r: RoadNetwork['roads'][number]): LatLngTuple[] =>
-      [junctions[r.from]!, ...r.via, junctions[r.to]!].map(point);
-    const isMain = (r: RoadNetwork['roads'][number]): boolean =>
-      r.roadClass === 'main' || r.roadClass === 'causeway';
-    return { main: roads.filter(isMain).map(line), other: roads.filter((r) => !isMain(r)).map(line) };
-  }, [junctions, roads]);
-  return (
-    <>
-      {base.coasts.map((coast) => (
-        <Polygon
-          key={coast[0]?.lat}
-          positions={coast.map(point)}
-          interactive={false}
-          pathOptions={{
-            className: css.land ?? '',
-            color: 'var(--road)',
-            weight: 1,
-            fillColor: colourOf('--land'),
-            fillOpacity: 1,
-          }}
-        />
-      ))}
-      <Polyline
-        positions={lines.other}
-        interactive={false}
-        pathOptions={{ color: colourOf('--road'), weight: 0.8 }}
-      />
-      <Polyline
-        positions={lines.main}
-        interactive={false}
-        pathOptions={{ color: colourOf('--road-main'), weight: 1.8 }}
-      />
-      {base.lakes.map((lake) => (
-        <Polygon
-          key={lake[0]?.lat}
-          positions={lake.map(point)}
-          interactive={false}
-          pathOptions={{ stroke: false, fillColor: colourOf('--sea'), fillOpacity: 1 }}
-        />
-      ))}
-      {base.towns.map((t) => (
-        <Marker
-          key={t.name}
-          position={point(t.at)}
-          interactive={false}
-          keyboard={false}
-          alt={t.name}
-          icon={L.divIcon({ className: css.town ?? '', html: t.name, iconSize: [0, 0] })}
-        />
-      ))}
-    </>
-  );
-}
-
-/** Canvas knows no CSS variables: their values are read once a drawing. */
-function colourOf(name: string): string {
-  return getComputedStyle(document.documentElement).getPropertyValue(name).trim() || '#888';
 }
 
 function Territories({ view }: { readonly view: PlanView }) {

@@ -2,11 +2,11 @@ import type { Extent } from '@/contract/runs/run';
 import { indexProblem, type ProblemIndex } from '@/core/index';
 import type { Layer, PlanRow } from '@/db/repositories/plan/plans';
 import { newestCommand } from '@/db/repositories/shared/commands';
-import { type Judged, judgeLayer } from '../shared/judge-plan';
-import type { PlaybookVersion } from '../shared/playbooks';
-import { layerOf } from '../shared/problem/load-schedule';
-import { readGround } from '../shared/travel/ground';
-import type { Unit } from '../shared/unit';
+import { type Judged, judgeLayer } from './judge-plan';
+import type { PlaybookVersion } from './playbooks';
+import { layerOf } from './problem/load-schedule';
+import { readGround } from './travel/ground';
+import type { Unit } from './unit';
 
 /** A judged plan with its look-ups, kept for whoever asks about it next. */
 export interface KeptPlan extends Judged {

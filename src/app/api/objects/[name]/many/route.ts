@@ -1,0 +1,8 @@
+import { saveMany } from '@/server/shared/objects/save-many';
+import { answerWriter } from '../../../../http';
+import { objectNameOf } from '../../../object-name';
+
+/** Sets fields of many objects at once. */
+export function POST(request: Request, { params }: { params: Promise<{ name: string }> }): Promise<Response> {
+  return answerWriter(request, async (unit, body) => saveMany(unit, objectNameOf((await params).name), body));
+}

@@ -1,0 +1,47 @@
+import { ZoneWord } from '../words/refs';
+import { ChoiceWord, MinutesWord, NameField, NumberWord, TextWord } from '../words/words';
+import { Part, Sentence } from './Part';
+
+const DAYS = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday'];
+
+/** How the company counts, and what holds everywhere. */
+export function CompanyEditor() {
+  return (
+    <>
+      <NameField />
+      <Sentence>
+        Prices are in{' '}
+        <TextWord path="currency" label="Currency, a code of three letters" empty="a currency" />, distances
+        in{' '}
+        <ChoiceWord
+          path="distanceUnit"
+          label="Distances in"
+          options={[
+            { value: 'km', text: 'kilometres' },
+            { value: 'mi', text: 'miles' },
+          ]}
+        />
+        . The week begins on{' '}
+        <ChoiceWord
+          path="weekStartsOn"
+          label="First day of the week"
+          options={DAYS.map((text, value) => ({ value, text }))}
+        />
+        . New things are in the zone <ZoneWord path="homeZone" label="Home zone" />.
+      </Sentence>
+      <Part title="Runs">
+        <Sentence>
+          A run moves nothing that begins within{' '}
+          <MinutesWord path="holdMin" label="Runs hold still what begins within" /> from now.
+        </Sentence>
+      </Part>
+      <Part title="What is kept">
+        <Sentence>
+          Where somebody was last seen is forgotten after{' '}
+          <NumberWord path="keepPositionsDays" label="Positions are kept, days" unit="days" />; what was done
+          and undone, after <NumberWord path="keepLogsDays" label="Logs are kept, days" unit="days" />.
+        </Sentence>
+      </Part>
+    </>
+  );
+}
