@@ -64,6 +64,17 @@ export function answerWriter(
   });
 }
 
+/** Asking something that takes a body to say, and changes nothing. */
+export function answerAsker(
+  request: Request,
+  work: (unit: Unit, body: unknown) => Promise<unknown>,
+): Promise<Response> {
+  return answer(request, async () => {
+    const body = await bodyOf(request);
+    return withUser(await sessionToken(), 'read', (unit) => work(unit, body));
+  });
+}
+
 /** Body as JSON, read to its limit and not beyond; anything else is refused. Undefined where there is none. */
 export async function bodyOf(request: Request): Promise<unknown> {
   const reader = request.body?.getReader();

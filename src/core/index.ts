@@ -8,7 +8,7 @@ export { couldAlone, type PairRule, pairReasons } from './explain/pair-reasons';
 export { placesFor, planWithPlace } from './explain/places';
 export { relaxationsFor } from './explain/relax';
 export { greatCircleM, type LatLon } from './geo/point';
-export { centreOf, isInside } from './geo/polygon';
+export { centreOf, crossingOf, isInside, signedAreaM2 } from './geo/polygon';
 export { cutIntoDayParts } from './model/day-parts';
 export {
   OBJECTIVES,

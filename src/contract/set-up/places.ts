@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { crossingOf } from '@/core/index';
 import {
   count,
   distinct,
@@ -14,6 +15,19 @@ import {
 } from '../shared/fields';
 import { defineObject } from '../shared/object';
 
+const outline = z
+  .array(z.tuple([lon, lat]))
+  .min(3)
+  .max(2000)
+  .superRefine((corners, context) => {
+    const crossing = crossingOf(corners.map(([x, y]) => ({ lat: y, lon: x })));
+    if (crossing)
+      context.addIssue({
+        code: 'custom',
+        params: { code: 'outline-crosses', first: crossing[0] + 1, second: crossing[1] + 1 },
+      });
+  });
+
 export const territory = defineObject({
   name: 'territories',
   title: 'name',
@@ -23,10 +37,7 @@ export const territory = defineObject({
     name: nameText,
     zone,
     /** Corners as [longitude, latitude], not closed. */
-    outline: z
-      .array(z.tuple([lon, lat]))
-      .min(3)
-      .max(2000),
+    outline,
     /** Hours in which its work may be done; none means always. */
     weekPatternId: maybeRef('week-patterns'),
     holidays: z

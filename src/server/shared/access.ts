@@ -27,3 +27,11 @@ export function requireSight(
   const seen = seenBy(unit.user);
   if (territoryIds.length === 0 || !territoryIds.every((id) => seen.has(id))) throw new Refusal('not-found');
 }
+
+/** The same unit with the say in territories that it has just made: whoever makes one is given it. */
+export function withSayIn(unit: Unit, territoryIds: readonly string[]): Unit {
+  const { user } = unit;
+  const fresh = territoryIds.filter((id) => !user.grants.some((g) => g.territoryId === id));
+  const grants = [...user.grants, ...fresh.map((territoryId) => ({ territoryId, mayChange: true }))];
+  return { ...unit, user: { ...user, grants } };
+}

@@ -40,6 +40,11 @@ const WORDS: Readonly<Record<string, (facts: Facts) => string>> = {
   'best-above-usual': () => 'is no longer than the usual duration',
   'worst-below-usual': () => 'is no shorter than the usual duration',
   'no-room-for-window': () => 'leaves no room for a single window',
+  'outline-hole': () => 'has holes, which outlines here cannot have',
+  'outline-open': () => 'is not closed: its last corner must be its first again',
+  'in-no-territory': () => 'lies in no territory',
+  'outline-crosses': (f) =>
+    `crosses itself: its edge at corner ${of(f, 'first')} meets the one at corner ${of(f, 'second')}`,
   'long-alone': () => 'is for the work of one person',
   'most-below-least': () => 'is no less than the least',
   'no-such': (f) =>

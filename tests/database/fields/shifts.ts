@@ -11,6 +11,13 @@ const S = (name: string): string => `shifts[].${name}`;
 /** Where every fact of a shift is set. */
 export const SHIFT_FIELDS: readonly FieldHome[] = [
   {
+    fields: [S('id')],
+    home: 'technicians: homeLat, homeLon not known yet: whoever starts or ends there has no shift',
+    set: person({ homeLat: null, homeLon: null }),
+    look: (b) => b.problem.shifts.filter((s) => s.personId === PERSON),
+    is: [],
+  },
+  {
     fields: [S('id'), S('personId'), S('dayIx'), 'persons[].id', 'persons[].name'],
     home: 'technicians: id, name; the days of the extent',
     set: person({ name: 'Somebody Else' }),

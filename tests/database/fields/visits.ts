@@ -108,6 +108,27 @@ export const VISIT_FIELDS: readonly FieldHome[] = [
     is: 9 * HOUR,
   },
   {
+    fields: [V('access[].startSec'), V('access[].endSec')],
+    home: 'territories: quietHours (kinds of work that it does not have in some hours)',
+    set: (e) =>
+      e.save('territories', 'quay', {
+        quietHours: [{ jobKindId: KIND, weekdays: [3], startMin: 720, endMin: 840 }],
+      }),
+    // From noon to two on that Wednesday.
+    look: (b) =>
+      visitOf(b)
+        .access?.slice(0, 2)
+        .map((a) => [a.startSec / HOUR, a.endSec / HOUR])[0],
+    is: [0, 12],
+  },
+  {
+    fields: [V('windows[].startSec')],
+    home: 'sites: lat, lon not known yet: nothing is planned there',
+    set: (e) => e.save('sites', 's-test', { lat: null, lon: null }),
+    look: (b) => visitOf(b).windows,
+    is: [],
+  },
+  {
     fields: [V('windows[].on')],
     home: 'job-kinds, work-orders: windowOn',
     set: kind({ windowOn: 'finish' }),

@@ -7,7 +7,7 @@ import { visitOfId } from '../../shared/problem/links';
 import type { Needs } from '../../shared/problem/needs';
 import { needsOf } from '../../shared/problem/needs';
 import type { World } from '../effect/compare';
-import { addDays, DAYS_AHEAD } from '../effect/plan-ahead';
+import { DAYS_AHEAD } from '../effect/plan-ahead';
 
 /** What doubts are looked for in: the built problem of the next days, and what never came into it. */
 export interface Look {
@@ -94,10 +94,6 @@ export function isOn(
   date: string,
 ): boolean {
   return span.validFrom <= date && (span.validTo === null || span.validTo >= date);
-}
-
-export function dayAfter(date: string): string {
-  return addDays(date, 1);
 }
 
 /** Groups by a key, in the order in which keys come first. */

@@ -45,8 +45,9 @@ function dayOf(person: Technician, date: string, calendars: Calendars): Day {
 function clockChanges(dates: readonly string[], zones: readonly string[]): FourWeeks['clockChanges'] {
   return zones.flatMap((zone) =>
     dates.flatMap((date) => {
-      const at = (d: string): number => offsetMinutes(instantOf(d, 0, zone), zone);
-      const minutes = at(addDays(date, 1)) - at(date);
+      // By noon: clocks are changed in the night, in some zones at midnight itself.
+      const at = (d: string): number => offsetMinutes(instantOf(d, 720, zone), zone);
+      const minutes = at(date) - at(addDays(date, -1));
       return minutes === 0 ? [] : [{ date, zone, minutes }];
     }),
   );

@@ -56,7 +56,6 @@ export function DayTrack({ day, name, isOpen, onChange }: Props) {
       <i className={css.midnight} style={{ left: `${(1440 / END) * 100}%` }} />
       {drawn.map((h, i) => (
         <div
-          // biome-ignore lint/suspicious/noArrayIndexKey: stretches have no identity but their place
           key={i}
           className={css.stretch}
           style={{

@@ -1,3 +1,4 @@
+// biome-ignore-all lint/a11y/useFocusableInteractive: rows and heads of a grid are no stops of the keyboard, its cells are
 import { useVirtualizer } from '@tanstack/react-virtual';
 import Link from 'next/link';
 import { useRef, useState } from 'react';
@@ -82,7 +83,7 @@ export function FourWeeksGrid({ view, people, isWhole, stretch, onStretch }: Pro
               >
                 <i>{dayText(d).slice(0, 1)}</i>
                 {Number(d.slice(8))}
-                {changes.has(d) && <em aria-label="the clock is changed">↷</em>}
+                {changes.has(d) && <em>↷</em>}
               </span>
             ))}
           </div>

@@ -32,7 +32,6 @@ export function PatternEditor() {
       </Sentence>
       <Part title="Hours">
         {weeks.map((week, w) => (
-          // biome-ignore lint/suspicious/noArrayIndexKey: weeks are known by their turn
           <div className={css.week} key={w}>
             <div className={css.weekHead}>
               <b>{weeks.length > 1 ? `Week ${w + 1}` : 'Every week'}</b>

@@ -51,6 +51,10 @@ function Loaded({ person, dates, mayChange, onDone, stored }: Props & { readonly
           : [];
     draft.set('exceptions', next === null ? before : [...rest, ...made]);
   };
+  const leave = (): void => {
+    draft.reset();
+    onDone();
+  };
   const save = async (): Promise<void> => {
     if (!(await draft.save())) return;
     notifications.show({ message: `${person.name}, ${span}: saved.` });
@@ -114,7 +118,7 @@ function Loaded({ person, dates, mayChange, onDone, stored }: Props & { readonly
             >
               Save
             </Button>
-            <button type="button" className="link" onClick={() => (draft.reset(), onDone())}>
+            <button type="button" className="link" onClick={leave}>
               leave it
             </button>
           </form>

@@ -73,7 +73,10 @@ export function Views({ object, mayChange, columns, onTake }: Props) {
                   type="button"
                   className="link"
                   aria-label={`Put away the view ${v.name}`}
-                  onClick={(e) => (e.stopPropagation(), drop.mutate(v))}
+                  onClick={(e) => {
+                    e.stopPropagation();
+                    drop.mutate(v);
+                  }}
                 >
                   put away
                 </button>

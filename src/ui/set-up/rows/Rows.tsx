@@ -27,7 +27,6 @@ export function Rows({ path, one, blank, empty, add, children }: Props) {
       <ul>
         {list.map((_row, i) => (
           // Rows have no identity of their own: their place is what they are edited by.
-          // biome-ignore lint/suspicious/noArrayIndexKey: see above
           <li key={i}>
             <span>{children(`${path}.${i}`, i)}</span>
             {isOpen && (

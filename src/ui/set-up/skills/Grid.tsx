@@ -1,3 +1,4 @@
+// biome-ignore-all lint/a11y/useFocusableInteractive: rows and heads of a grid are no stops of the keyboard, its cells are
 import { useVirtualizer } from '@tanstack/react-virtual';
 import Link from 'next/link';
 import { useRef } from 'react';
@@ -175,7 +176,6 @@ function LevelCell({ id, name, held, was, isChosen, isFirst, date, onChoose }: C
     >
       <span className={css.bars} aria-hidden="true">
         {Array.from({ length: held?.level ?? 0 }, (_, i) => (
-          // biome-ignore lint/suspicious/noArrayIndexKey: bars are counted, not told apart
           <u key={i} />
         ))}
       </span>

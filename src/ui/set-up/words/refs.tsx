@@ -24,7 +24,10 @@ export function RefWord({ path, label, object, none }: RefProps) {
           label={label}
           value={value}
           wrong={wrong}
-          onChange={(id) => (set(id), close())}
+          onChange={(id) => {
+            set(id);
+            close();
+          }}
         />
       )}
     </Word>
