@@ -6,7 +6,7 @@ import type { FourWeeks } from '@/contract/set-up/four-weeks';
 import { spanText } from '../../shared/quantities';
 import { dayText } from '../../shared/time';
 import css from './FourWeeks.module.css';
-import type { Stretch, WeekPerson } from './FourWeeksPage';
+import type { Stretch, WeekPerson } from './stretch';
 
 const ROW = 30;
 /** A whole day's height, in minutes of work. */

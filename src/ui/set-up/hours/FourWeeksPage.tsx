@@ -12,14 +12,8 @@ import { addDays, dayText } from '../../shared/time';
 import { Crumbs } from '../frame/Crumbs';
 import css from './FourWeeks.module.css';
 import { FourWeeksGrid } from './FourWeeksGrid';
+import type { Stretch, WeekPerson } from './stretch';
 import { TimeOffPanel } from './TimeOffPanel';
-
-export type WeekPerson = FourWeeks['people'][number];
-export interface Stretch {
-  readonly personId: string;
-  readonly from: number;
-  readonly to: number;
-}
 
 /** A team's four weeks as one picture, in which holes show; time off and changed days are set in it. */
 export function FourWeeksPage({ mayChange }: { readonly mayChange: boolean }) {

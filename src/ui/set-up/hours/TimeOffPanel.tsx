@@ -9,7 +9,7 @@ import { useDraft, useStored } from '../draft/use-draft';
 import { Effect } from '../side/Effect';
 import { useTried } from '../side/use-tried';
 import { readHours } from './day-hours';
-import type { WeekPerson } from './FourWeeksPage';
+import type { WeekPerson } from './stretch';
 
 type Exceptions = ValueOf<'technicians'>['exceptions'];
 type What = 'off' | 'hours' | 'usual';

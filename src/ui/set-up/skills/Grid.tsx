@@ -4,9 +4,9 @@ import Link from 'next/link';
 import { useRef } from 'react';
 import type { MatrixView } from '@/contract/set-up/matrix';
 import { addDays, dayText } from '../../shared/time';
+import type { Cell, Held, Person } from './cell';
 import { heldOn, withLevel } from './holdings';
 import css from './Matrix.module.css';
-import type { Cell, Held, Person } from './MatrixPage';
 
 const ROW = 32;
 /** A certificate that ends so soon is ochre. */

@@ -7,21 +7,15 @@ import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tansta
 import Link from 'next/link';
 import { useMemo, useState } from 'react';
 import { z } from 'zod';
-import { type MatrixView, matrixView } from '@/contract/set-up/matrix';
+import { matrixView } from '@/contract/set-up/matrix';
 import { errorText } from '../../messages/errors';
 import { callApi } from '../../shared/api';
 import { Crumbs } from '../frame/Crumbs';
 import { useCompany } from '../use-company';
+import type { Cell, Held } from './cell';
 import { Grid } from './Grid';
 import css from './Matrix.module.css';
 import { MatrixSide } from './MatrixSide';
-
-export type Person = MatrixView['people'][number];
-export type Held = Person['skills'][number];
-export interface Cell {
-  readonly personId: string;
-  readonly skillId: string;
-}
 
 /** People × skills at a date, edited by typing in cells; nothing is saved until one says so. */
 export function MatrixPage({ mayChange }: { readonly mayChange: boolean }) {

@@ -10,8 +10,8 @@ import { callApi } from '../../shared/api';
 import { dayText } from '../../shared/time';
 import { Effect } from '../side/Effect';
 import side from '../side/Side.module.css';
+import type { Cell, Held } from './cell';
 import { heldOn, withDates } from './holdings';
-import type { Cell, Held } from './MatrixPage';
 
 /** Common practice: beyond so many skills on one person nobody keeps them true. */
 const MANY_SKILLS = 50;

@@ -1,7 +1,5 @@
-import type { MatrixView } from '@/contract/set-up/matrix';
 import { addDays } from '../../shared/time';
-
-type Held = MatrixView['people'][number]['skills'][number];
+import type { Held } from './cell';
 
 /** What somebody holds of a skill on a date. */
 export function heldOn(skills: readonly Held[], skillId: string, date: string): Held | null {

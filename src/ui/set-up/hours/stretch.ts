@@ -1,0 +1,9 @@
+import type { FourWeeks } from '@/contract/set-up/four-weeks';
+
+export type WeekPerson = FourWeeks['people'][number];
+/** Days of one person that were chosen: places in the four weeks, both included. */
+export interface Stretch {
+  readonly personId: string;
+  readonly from: number;
+  readonly to: number;
+}
