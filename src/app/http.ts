@@ -8,8 +8,8 @@ import type { Unit } from '@/server/shared/unit';
 export const SESSION_COOKIE = 'lime-session';
 /** Longest body of a request, in bytes. */
 const MOST_BYTES = 512 * 1024;
-/** So far a body that is too long is read to its end, so that whoever sent it is told; not kept, and no further. */
-const GIVEN_UP_BYTES = 4 * MOST_BYTES;
+/** So much more of a body that is too long is read, so that whoever sent it is told; not kept, and no further. */
+const GIVEN_UP_BYTES = 3 * MOST_BYTES;
 
 export async function sessionToken(): Promise<string | undefined> {
   return (await cookies()).get(SESSION_COOKIE)?.value;
@@ -75,8 +75,8 @@ export function answerAsker(
   });
 }
 
-/** Body as JSON, read to its limit and not beyond; anything else is refused. Undefined where there is none. */
-export async function bodyOf(request: Request): Promise<unknown> {
+/** A body read to its limit and not beyond. */
+export async function bytesOf(request: Request, most: number): Promise<Buffer> {
   const reader = request.body?.getReader();
   const chunks: Uint8Array[] = [];
   let size = 0;
@@ -84,13 +84,19 @@ export async function bodyOf(request: Request): Promise<unknown> {
     const part = await reader?.read();
     if (!part || part.done) break;
     size += part.value.byteLength;
-    if (size > GIVEN_UP_BYTES) await reader?.cancel();
-    else if (size <= MOST_BYTES) chunks.push(part.value);
+    if (size > most + GIVEN_UP_BYTES) await reader?.cancel();
+    else if (size <= most) chunks.push(part.value);
   }
-  if (size > MOST_BYTES) throw new Refusal('too-large', { most: MOST_BYTES });
-  if (size === 0) return undefined;
+  if (size > most) throw new Refusal('too-large', { most });
+  return Buffer.concat(chunks);
+}
+
+/** Body as JSON; anything else is refused. Undefined where there is none. */
+export async function bodyOf(request: Request): Promise<unknown> {
+  const bytes = await bytesOf(request, MOST_BYTES);
+  if (bytes.length === 0) return undefined;
   try {
-    return JSON.parse(Buffer.concat(chunks).toString('utf8'));
+    return JSON.parse(bytes.toString('utf8'));
   } catch {
     throw new Refusal('invalid', { message: 'the request is not JSON' });
   }

@@ -7,8 +7,9 @@ import { AWAY_PAGE } from './away-page';
 import { clientOf } from './client';
 import { securityHeaders } from './security-headers';
 
-/** Longest body that is let through, in bytes; routes may ask for less. */
+/** Longest body that is let through, in bytes, and of a file; routes may ask for less. */
 const MOST_BYTES = 1024 * 1024;
+const MOST_FILE_BYTES = 17 * 1024 * 1024;
 
 function plain(response: ServerResponse, status: number, text: string): void {
   response.writeHead(status, { 'Content-Type': 'text/plain; charset=utf-8', 'Cache-Control': 'no-store' });
@@ -41,7 +42,8 @@ function refusal({ url = '', headers }: IncomingMessage): readonly [number, stri
   if (!allowedHosts(environment()).includes(host))
     return [421, 'This server does not answer under that name'];
   if (!isReadable(url)) return [400, 'The address cannot be read'];
-  if (Number(headers['content-length'] ?? 0) > MOST_BYTES) return [413, 'The request is too large'];
+  const most = url.startsWith('/api/imports?') ? MOST_FILE_BYTES : MOST_BYTES;
+  if (Number(headers['content-length'] ?? 0) > most) return [413, 'The request is too large'];
   return null;
 }
 

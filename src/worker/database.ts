@@ -5,8 +5,8 @@ import { grantTo } from '@/db/grant';
 import { migrate, preparedAlone } from '@/db/migrate';
 import { startCompany } from '@/server/access/start-company';
 import { exportProblem } from '@/server/runs/export-problem';
-import { prepareQueue } from '@/server/runs/queue';
 import { nowSec } from '@/server/shared/clock';
+import { prepareQueue } from '@/server/shared/queue';
 import type { SystemUnit } from '@/server/shared/unit';
 import { seedDemo } from '../../demo/seed';
 

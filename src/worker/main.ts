@@ -2,8 +2,9 @@ import { setTimeout as sleep } from 'node:timers/promises';
 import type PgBoss from 'pg-boss';
 import { environment } from '@/config/environment';
 import { closeDatabase, inTransaction, isAway, openDatabase } from '@/db/connection';
-import { createQueue, RUN_QUEUE } from '@/server/runs/queue';
 import { claimRun, rescueLostRuns } from '@/server/runs/work-run';
+import { workNextImport } from '@/server/set-up/imports/work-import';
+import { createQueue } from '@/server/shared/queue';
 import { systemUnit } from './in-system-unit';
 import { log } from './log';
 import { runSearch } from './run-search';
@@ -35,6 +36,15 @@ async function workThroughLine(): Promise<void> {
   }
 }
 
+/** Takes files that are brought in one after the other until none waits. */
+async function workThroughFiles(): Promise<void> {
+  try {
+    while (!stopping.signal.aborted && (await workNextImport(openDatabase(environment().databaseUrl))));
+  } catch (cause) {
+    log.error({ cause: cause instanceof Error ? cause.stack : String(cause) }, 'A file failed');
+  }
+}
+
 async function rescue(): Promise<void> {
   await systemUnit(rescueLostRuns).catch((cause: unknown) => {
     if (isAway(cause)) log.warn('The database is away');
@@ -62,11 +72,13 @@ async function main(): Promise<void> {
     await queue.start();
     return queue;
   });
-  await boss.work(RUN_QUEUE, { batchSize: 1, pollingIntervalSeconds: 0.5 }, () =>
+  await boss.work('runs', { batchSize: 1, pollingIntervalSeconds: 0.5 }, () =>
     // A run never fails the nudge: what is not done yet is found by the next rescue.
     workThroughLine().catch((cause: unknown) => log.error({ cause: String(cause) }, 'Line of runs')),
   );
+  await boss.work('imports', { batchSize: 1, pollingIntervalSeconds: 0.5 }, () => workThroughFiles());
   await rescue();
+  await workThroughFiles();
   log.info('Worker ready');
 }
 

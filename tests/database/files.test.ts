@@ -57,7 +57,8 @@ describe('files', () => {
       const lists = 'name,durationMin,skills\nA,60,"[{""skillId"":""cable"",""level"":9}]"\nB,60,nonsense\n';
       expect(await problemsOf(importFromCsv(unit, 'job-kinds', lists))).toEqual([
         'line 2: skills.0.level too-big',
-        'line 3: skills not-json',
+        'line 3: skills.0.level missing',
+        'line 3: skills.0.skillId no-such',
       ]);
     });
   });

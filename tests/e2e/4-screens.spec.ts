@@ -1,21 +1,6 @@
-import { AxeBuilder } from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
+import { expectAccessible } from './accessible';
 import { enterAs } from './steps';
-
-/** WCAG 2.2 A and AA, by axe-core. */
-async function expectAccessible(page: import('@playwright/test').Page, name: string): Promise<void> {
-  const { violations } = await new AxeBuilder({ page })
-    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
-    .analyze();
-  const told = violations.map(
-    (v) =>
-      `${v.id}: ${v.nodes
-        .map((n) => n.target.join(' '))
-        .slice(0, 4)
-        .join(' | ')}`,
-  );
-  expect(told, name).toEqual([]);
-}
 
 for (const scheme of ['light', 'dark'] as const) {
   test(`main screens are accessible and complete, ${scheme}`, async ({ page }) => {

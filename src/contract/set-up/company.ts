@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { count, idText, nameText, zone } from '../shared/fields';
+import { count, idText, minutes, nameText, zone } from '../shared/fields';
 import { defineObject } from '../shared/object';
 
 export const company = defineObject({
@@ -23,7 +23,7 @@ export const company = defineObject({
     keepPositionsDays: count(1, 3650).default(30),
     keepLogsDays: count(30, 3650).default(730),
     /** Runs move nothing that begins sooner than this after now. */
-    holdMin: count(0, 1440).default(30),
+    holdMin: minutes(1440).default(30),
     /** Where no road network is: straight lines, longer by a factor, at one speed. */
     straightFactor: z.number().min(1).max(5).default(1.3),
     straightKmh: z.number().min(1).max(200).default(45),

@@ -13,8 +13,10 @@ export const tryRequest = z.strictObject({
 
 const visitNamed = z.strictObject({ id: z.string(), label: z.string(), what: z.string() });
 export type VisitNamed = z.infer<typeof visitNamed>;
+/** A rule that a visit breaks, or that whoever has it does not work then any more. */
+export const BROKEN_CODES = [...RULE_CODES, 'not-working'] as const;
 const brokenVisit = visitNamed.extend({
-  rule: z.enum(RULE_CODES),
+  rule: z.enum(BROKEN_CODES),
   person: z.string(),
   date: z.string(),
 });

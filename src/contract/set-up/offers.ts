@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { count, maybeRef, minuteOfDay, minutes, nameText } from '../shared/fields';
+import { count, maybeRef, minuteOfDay, minutes, minutesFrom, nameText } from '../shared/fields';
 import { defineObject } from '../shared/object';
 
 /**
@@ -17,8 +17,8 @@ export const offer = defineObject({
       territoryId: maybeRef('territories'),
       jobKindId: maybeRef('job-kinds'),
       /** So long a window is, and so far apart they begin. */
-      widthMin: count(15, 1440),
-      gridMin: count(15, 1440),
+      widthMin: minutesFrom(15, 1440),
+      gridMin: minutesFrom(15, 1440),
       /** The first begins and the last ends at these, minutes past midnight where the work is. */
       fromMin: minuteOfDay,
       toMin: minuteOfDay,

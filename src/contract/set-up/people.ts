@@ -17,6 +17,7 @@ import {
   maybeRef,
   minuteOfDay,
   minutes,
+  minutesFrom,
   nameText,
   overlaps,
   ref,
@@ -30,7 +31,7 @@ const MOST_BREAKS = 4;
 
 export const breakRule = z
   .strictObject({
-    lengthMin: count(1, 480),
+    lengthMin: minutesFrom(1, 480),
     /** Begins no sooner and no later than these, minutes past midnight. */
     fromMin: minuteOfDay,
     toMin: minuteOfDay,

@@ -138,7 +138,7 @@ export const weekPattern = defineObject({
   schema: z.strictObject({
     name: nameText,
     /** One week, or several by turns; seven days each, Monday first, hours in minutes past midnight. */
-    weeks: z.array(z.array(day).length(7)).min(1).max(8),
+    weeks: z.array(z.array(day).length(7)).min(1).max(8).meta({ unit: 'weeks' }),
     /** A day of the first week. */
     anchorDate: isoDate,
     /** Where the clock hangs; none means that of whoever uses it. */

@@ -8,6 +8,7 @@ import {
   maybeMinutes,
   maybeRef,
   minutes,
+  minutesFrom,
   nameText,
   ref,
 } from '../shared/fields';
@@ -144,7 +145,7 @@ export const jobKind = defineObject({
   schema: z
     .strictObject({
       name: nameText,
-      durationMin: count(1, 14_400),
+      durationMin: minutesFrom(1, 14_400),
       /** At best and at worst; with the usual one they make the spread. */
       durationBestMin: maybeMinutes(14_400),
       durationWorstMin: maybeMinutes(14_400),

@@ -29,7 +29,16 @@ export type ObjectName = (typeof OBJECT_NAMES)[number];
 export interface FieldFacts {
   /** The object whose id it holds. */
   readonly ref?: ObjectName | 'workers' | undefined;
-  readonly unit?: 'min' | 'km' | 'percent' | 'price' | 'price/h' | 'km/h' | 'min of day' | undefined;
+  readonly unit?:
+    | 'min'
+    | 'km'
+    | 'percent'
+    | 'price'
+    | 'price/h'
+    | 'km/h'
+    | 'min of day'
+    | 'weeks'
+    | undefined;
 }
 
 export function factsOf(schema: z.ZodType): FieldFacts {
@@ -50,6 +59,9 @@ export const freeText = (most: number) => z.string().max(most).default('');
 export const minutes = (most: number) => facts(z.int().min(0).max(most), { unit: 'min' });
 export const maybeMinutes = (most: number) =>
   facts(z.int().min(0).max(most).nullable(), { unit: 'min' }).default(null);
+/** A length of time that is at least something. */
+export const minutesFrom = (least: number, most: number) =>
+  facts(z.int().min(least).max(most), { unit: 'min' });
 export const minuteOfDay = facts(z.int().min(0).max(2880), { unit: 'min of day' });
 export const count = (least: number, most: number) => z.int().min(least).max(most);
 export const maybeKm = facts(z.number().min(0).max(20_000).nullable(), { unit: 'km' }).default(null);

@@ -38,20 +38,22 @@ export const createEnvelope = z.strictObject({ id: idText.optional(), value: z.u
 export const saveEnvelope = z.strictObject({ version: z.int().min(1), value: z.unknown() });
 export const archiveEnvelope = z.strictObject({ version: z.int().min(1), archived: z.boolean() });
 
+/** What a default, a null or an absence is laid around; null where nothing is. */
+export function unwrapped(schema: z.ZodType): z.ZodType | null {
+  const isAround =
+    schema instanceof z.ZodDefault || schema instanceof z.ZodNullable || schema instanceof z.ZodOptional;
+  return isAround ? (schema.unwrap() as z.ZodType) : null;
+}
+
 /** The shape under defaults, nulls and lists. */
 function inner(schema: z.ZodType): z.ZodType {
-  if (schema instanceof z.ZodDefault || schema instanceof z.ZodNullable || schema instanceof z.ZodOptional) {
-    return inner(schema.unwrap() as z.ZodType);
-  }
-  return schema;
+  const under = unwrapped(schema);
+  return under ? inner(under) : schema;
 }
 
 function referenceOf(schema: z.ZodType): string | null {
-  const own = factsOf(schema).ref;
-  if (own) return own;
-  const isWrapped =
-    schema instanceof z.ZodDefault || schema instanceof z.ZodNullable || schema instanceof z.ZodOptional;
-  return isWrapped ? referenceOf(schema.unwrap() as z.ZodType) : null;
+  const under = unwrapped(schema);
+  return factsOf(schema).ref ?? (under ? referenceOf(under) : null);
 }
 
 export interface Reference {

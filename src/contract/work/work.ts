@@ -9,6 +9,7 @@ import {
   maybeInstant,
   maybeMinutes,
   maybeRef,
+  minutesFrom,
   ref,
 } from '../shared/fields';
 import { defineObject } from '../shared/object';
@@ -39,7 +40,7 @@ export const visit = defineObject({
     .strictObject({
       workOrderId: ref('work-orders'),
       part: count(1, 1000).default(1),
-      durationMin: count(1, 14_400),
+      durationMin: minutesFrom(1, 14_400),
       priority: count(1, 5).default(3),
       earliestAt: isoInstant,
       dueAt: isoInstant,

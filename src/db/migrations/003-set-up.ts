@@ -75,6 +75,21 @@ create table column_maps (
   unique (object, name)
 );
 
+-- Files that are brought in: kept while they are looked at.
+create table imports (
+  id text primary key,
+  user_id text not null references users on delete cascade,
+  target text not null,
+  file_name text not null,
+  content bytea not null,
+  settings jsonb not null default '{}',
+  status text not null check (status in ('open','checking','checked','bringing','done','failed')),
+  done double precision not null default 0,
+  result jsonb,
+  created_at timestamptz not null
+);
+create index imports_user on imports (user_id, created_at desc);
+
 -- Whoever makes a territory sees it; only the undoing of that deletes one.
 alter table user_territories drop constraint user_territories_territory_id_fkey,
   add constraint user_territories_territory_id_fkey foreign key (territory_id) references territories on delete cascade;

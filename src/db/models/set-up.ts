@@ -1,4 +1,5 @@
 import {
+  bytes,
   date,
   defaulted,
   defineTable,
@@ -196,6 +197,18 @@ export const columnMaps = defineTable('column_maps', {
   object: text(),
   columns: defaulted(json<Record<string, string>>()),
   ...kept,
+});
+export const imports = defineTable('imports', {
+  id: id(),
+  userId: ref('users'),
+  target: text(),
+  fileName: text(),
+  content: bytes(),
+  settings: defaulted(json<Record<string, unknown>>()),
+  status: text<'open' | 'checking' | 'checked' | 'bringing' | 'done' | 'failed'>(),
+  done: defaulted(number()),
+  result: maybe(json<unknown>()),
+  createdAt: instant(),
 });
 /** The drawn ground and its roads; `content` is large and read on its own. */
 export const roadNetworks = defineTable('road_networks', {

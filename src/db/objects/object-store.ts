@@ -19,7 +19,7 @@ function toPlain(table: Table, row: Plain): Plain {
   );
 }
 
-function toRow(table: Table, value: Plain): Plain {
+export function toRow(table: Table, value: Plain): Plain {
   return Object.fromEntries(
     Object.entries(table.columns)
       .filter(([name]) => name in value)

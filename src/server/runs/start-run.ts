@@ -10,12 +10,12 @@ import { requireRight, requireSight } from '../shared/access';
 import { playbookVersion } from '../shared/playbooks';
 import { buildProblem } from '../shared/problem/build-problem';
 import { layerOf, loadSchedule } from '../shared/problem/load-schedule';
+import { nudge } from '../shared/queue';
 import { Refusal } from '../shared/refusal';
 import { packRun } from '../shared/run-problem';
 import { readGround } from '../shared/travel/ground';
 import { travelOnDemand } from '../shared/travel/matrices';
 import type { Unit } from '../shared/unit';
-import { nudge } from './queue';
 
 /** Runs of one user that may wait at once. */
 const MOST_WAITING = 10;
@@ -90,7 +90,7 @@ export async function startRun(unit: Unit, raw: unknown): Promise<{ readonly id:
     if (sqlState(cause) === '23505') throw new TryAgain('the same extent');
     throw cause;
   }
-  await nudge(transaction);
+  await nudge(transaction, 'runs');
   await notifyRun(transaction, id);
   return { id };
 }

@@ -14,8 +14,8 @@ import {
 } from '@/db/repositories/runs/runs';
 import { notify } from '@/db/repositories/shared/commands';
 import { planRows } from '../shared/problem/stored/plan-rows';
+import { nudge } from '../shared/queue';
 import type { SystemUnit } from '../shared/unit';
-import { nudge } from './queue';
 
 /** A heartbeat older than this means that the worker is gone. */
 const LOST_SEC = 15;
@@ -95,5 +95,5 @@ export async function finishRun(unit: SystemUnit, run: Attempt, finished: Finish
 export async function rescueLostRuns({ transaction }: SystemUnit): Promise<void> {
   const lost = await rescueLost(transaction, { lostSec: LOST_SEC, mostAttempts: MOST_ATTEMPTS });
   for (const id of lost) await notifyRun(transaction, id);
-  if (await anyWaiting(transaction)) await nudge(transaction);
+  if (await anyWaiting(transaction)) await nudge(transaction, 'runs');
 }

@@ -36,7 +36,9 @@ const SENTENCES: Readonly<Record<string, (facts: Facts) => string>> = {
   save: (f) => `Changed ${thing(f)}`,
   archive: (f) => `Put away ${thing(f)}`,
   import: (f) =>
-    `Brought in ${String(f.count)} × ${OBJECT_WORDS[f.object as ObjectName] ?? String(f.object)}`,
+    f.object === 'work'
+      ? `Brought in ${String(f.count)} lines of work`
+      : `Brought in ${String(f.count)} × ${OBJECT_WORDS[f.object as ObjectName] ?? String(f.object)}`,
   'save-many': (f) =>
     `Changed ${String(f.count)} × ${OBJECT_WORDS[f.object as ObjectName] ?? String(f.object)}`,
   'draw-outlines': (f) => `Drew ${Array.isArray(f.names) ? f.names.join(', ') : 'outlines'}`,

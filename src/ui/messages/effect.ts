@@ -1,4 +1,5 @@
 import type { EffectView } from '@/contract/set-up/effect';
+import { RULE_WORDS } from './rules';
 
 const visits = (n: number): string => (n === 1 ? '1 visit' : `${n} visits`);
 
@@ -6,6 +7,11 @@ export interface EffectLine {
   readonly tone: 'good' | 'bad' | 'tight' | 'plain';
   readonly text: string;
   readonly list: readonly { readonly id: string; readonly label: string; readonly what: string }[];
+}
+
+/** What is broken, in a few words. */
+export function brokenText(rule: EffectView['broken']['first'][number]['rule']): string {
+  return rule === 'not-working' ? 'Not at work then' : RULE_WORDS[rule];
 }
 
 /** What a change does to the work, a line each; none where it does nothing. */
@@ -48,7 +54,9 @@ export function effectLines(effect: EffectView, currency: string): EffectLine[] 
       list: [],
     });
   const price = Math.round((effect.priceAfter - effect.priceBefore) * 100) / 100;
-  if (price !== 0)
+  // What a plan costs that lost visits is no figure to compare.
+  const isWhole = ![...broken.first, ...mended.first].some((b) => b.rule === 'not-working');
+  if (price !== 0 && isWhole)
     out.push({
       tone: price < 0 ? 'good' : 'tight',
       text: `the live plan as it is would cost ${currency} ${Math.abs(price).toFixed(2)} ${price > 0 ? 'more' : 'less'}`,

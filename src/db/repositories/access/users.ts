@@ -36,6 +36,17 @@ export async function readUserOfSession(
   return rows[0] ?? null;
 }
 
+/** An active user by id. */
+export async function readUserById(transaction: Transaction, id: string): Promise<UserRow | null> {
+  const rows = await select(
+    transaction,
+    userShape,
+    `${USER} where u.id = :id and u.active and u.archived_at is null`,
+    { id },
+  );
+  return rows[0] ?? null;
+}
+
 const secretShape = z.strictObject({ id: z.string(), hash: z.string() });
 
 /** Id and password hash of an active user by address. */

@@ -1,5 +1,5 @@
-import type { EffectView, VisitNamed } from '@/contract/set-up/effect';
-import { type Problem, RULE_CODES, type Shift, type Verdict, type Violation, type Visit } from '@/core/index';
+import { BROKEN_CODES, type EffectView, type VisitNamed } from '@/contract/set-up/effect';
+import type { Problem, Shift, Verdict, Violation, Visit } from '@/core/index';
 import type { VisitRow } from '@/db/repositories/shared/schedule';
 import type { BuiltProblem } from '../../shared/problem/build-problem';
 import { visitOfId } from '../../shared/problem/links';
@@ -45,6 +45,16 @@ type Named = ReturnType<typeof createNames>;
 
 const keyOf = (v: Violation): string => `${v.rule} ${v.shiftId ?? ''} ${v.visitId ?? ''}`;
 
+/** Visits that one plan has on somebody's day and the other on nobody's: the day is gone from under them. */
+function unseated(than: World, here: World): { visitId: string; shiftId: string }[] {
+  const seated = new Set(here.verdict.timed.routes.flatMap((r) => r.stops.map((s) => s.visit.id)));
+  return than.verdict.timed.routes.flatMap((r) =>
+    r.stops
+      .filter((s) => !s.visit.id.includes('~') && !seated.has(s.visit.id))
+      .map((s) => ({ visitId: s.visit.id, shiftId: r.shift.id })),
+  );
+}
+
 /** What one plan breaks that the other does not, one entry a visit and rule. */
 function newlyBroken(than: World, here: World, names: Named): EffectView['broken'] {
   const known = new Set(than.verdict.violations.map(keyOf));
@@ -60,7 +70,12 @@ function newlyBroken(than: World, here: World, names: Named): EffectView['broken
       out.set(named.id, { ...named, rule: v.rule, person: names.person(personId), date });
     }
   }
-  const list = [...out.values()].sort((a, b) => RULE_CODES.indexOf(a.rule) - RULE_CODES.indexOf(b.rule));
+  for (const lost of unseated(than, here)) {
+    const named = names.visit(lost.visitId);
+    const { personId, date } = personAndDate(lost.shiftId);
+    out.set(named.id, { ...named, rule: 'not-working', person: names.person(personId), date });
+  }
+  const list = [...out.values()].sort((a, b) => BROKEN_CODES.indexOf(a.rule) - BROKEN_CODES.indexOf(b.rule));
   return { count: list.length, first: list.slice(0, MOST_NAMED) };
 }
 

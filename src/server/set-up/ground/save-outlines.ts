@@ -42,10 +42,14 @@ interface Moving {
   readonly to: Lying;
 }
 
-/** Sites in sight that lie in one territory and were given to another, or to none. Where two share the ground, a site stays. */
+/**
+ * Sites in sight that come to lie in another territory than they were given, through outlines that are edited: what
+ * lay elsewhere before is another matter. Where two share the ground, a site stays.
+ */
 async function sitesToHandOver(
   unit: Unit,
   lying: readonly Lying[],
+  edited: ReadonlySet<string>,
 ): Promise<{ moving: Moving[]; outside: number }> {
   const seen = seenBy(unit.user);
   const sites = (await readAll(unit.transaction, 'sites')).filter(
@@ -59,7 +63,9 @@ async function sitesToHandOver(
     const around = lying.filter((t) => holds(t.outline, lat, lon));
     if (around.length === 0) outside++;
     const [first] = around;
-    if (first && !around.some((t) => t.id === site.territoryId)) moving.push({ site, to: first });
+    const isConcerned = edited.has(first?.id ?? '') || edited.has(site.territoryId ?? '');
+    if (first && isConcerned && !around.some((t) => t.id === site.territoryId))
+      moving.push({ site, to: first });
   }
   return { moving, outside };
 }
@@ -69,7 +75,11 @@ export async function tryOutlines(unit: Unit, raw: unknown): Promise<OutlinesEff
   requireRight(unit, 'read', 'territories');
   const edit = required(outlinesEdit, raw);
   const lying = await lyingAfter(unit, edit);
-  const { moving, outside } = await sitesToHandOver(unit, lying);
+  const { moving, outside } = await sitesToHandOver(
+    unit,
+    lying,
+    new Set(edit.outlines.map((o) => o.id ?? `new ${o.name}`)),
+  );
   const names = new Map(lying.map((t) => [t.id, t.name]));
   const ids = new Set(moving.map((m) => m.site.id));
   const ahead = await planAhead(unit);
@@ -103,9 +113,9 @@ async function prepareOutline(
   });
 }
 
-async function handOver(unit: Unit, command: Command): Promise<number> {
+async function handOver(unit: Unit, command: Command, ids: readonly string[]): Promise<number> {
   const lying = await lyingAfter(unit, { outlines: [], handOver: true });
-  const { moving } = await sitesToHandOver(unit, lying);
+  const { moving } = await sitesToHandOver(unit, lying, new Set(ids));
   for (const { site, to } of moving) {
     const prepared = await prepareSave(unit, 'sites', site.id, {
       value: ({ id: _id, version: _version, archivedAt: _archived, ...before }) => ({
@@ -143,7 +153,7 @@ export async function saveOutlines(
         });
       }
     }
-    const handedOver = edit.handOver ? await handOver(withSayIn(unit, ids), command) : 0;
+    const handedOver = edit.handOver ? await handOver(withSayIn(unit, ids), command, ids) : 0;
     return { ids, handedOver };
   });
   return result;

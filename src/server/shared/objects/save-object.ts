@@ -19,7 +19,7 @@ import { governing, territoriesOf } from './territories-of';
 type Plain = Record<string, unknown>;
 
 /** Columns that only the server fills, when an object is made: nobody comes in with a hash that is none. */
-const HIDDEN_AT_FIRST: Partial<Record<ObjectName, Readonly<Record<string, unknown>>>> = {
+export const HIDDEN_AT_FIRST: Partial<Record<ObjectName, Readonly<Record<string, unknown>>>> = {
   users: { passwordHash: '!' },
 };
 

@@ -34,11 +34,13 @@ export function OfferEditor() {
 /** The windows that would be held out to somebody who asks now. */
 function Offered() {
   const draft = useDraftContext();
-  const isRight = draft.problems.length === 0;
+  // A name is not needed to see what it would offer.
+  const isRight = draft.problems.every((p) => p.path === 'name');
+  const asked = { ...draft.value, name: String(draft.value.name) || 'New' };
   const { data } = useQuery({
-    queryKey: ['offered', draft.value],
+    queryKey: ['offered', asked],
     queryFn: ({ signal }) =>
-      callApi('/api/set-up/offered', offeredAnswer, { method: 'POST', body: draft.value, signal }),
+      callApi('/api/set-up/offered', offeredAnswer, { method: 'POST', body: asked, signal }),
     enabled: isRight,
     placeholderData: (before) => before,
   });

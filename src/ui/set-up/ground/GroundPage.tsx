@@ -200,7 +200,7 @@ function Loaded({ view, mayChange }: { readonly view: GroundView; readonly mayCh
         />
         <Checkbox
           label="sites"
-          mt={4}
+          mt={10}
           checked={layers.sites}
           onChange={(e) => setLayers({ ...layers, sites: e.currentTarget.checked })}
         />

@@ -1,8 +1,7 @@
 import Link from 'next/link';
 import { useState } from 'react';
 import type { EffectView } from '@/contract/set-up/effect';
-import { type EffectLine, effectLines } from '../../messages/effect';
-import { RULE_WORDS } from '../../messages/rules';
+import { brokenText, type EffectLine, effectLines } from '../../messages/effect';
 import { dayText } from '../../shared/time';
 import { useCompany } from '../use-company';
 import css from './Side.module.css';
@@ -60,7 +59,7 @@ function Line({
                 {rule && (
                   <span className="quiet">
                     {' '}
-                    · {RULE_WORDS[rule.rule]}, {rule.person}, {dayText(rule.date)}
+                    · {brokenText(rule.rule)}, {rule.person}, {dayText(rule.date)}
                   </span>
                 )}
               </li>

@@ -38,7 +38,7 @@ export function SidePanel({ draft, date, onDate }: Props) {
             popoverProps={{ position: 'bottom-end' }}
           />
           {answer?.told?.after && draft.changed.length > 0 && <p className="quiet">after your change</p>}
-          <div className={isAsking ? css.asking : ''} aria-live="polite">
+          <div aria-busy={isAsking} aria-live="polite">
             {told ? (
               <>
                 <ToldCord told={told} />
@@ -80,7 +80,7 @@ export function SidePanel({ draft, date, onDate }: Props) {
         <p className="quiet">Not all is right yet; then what it does stands here.</p>
       )}
       {draft.changed.length > 0 && answer?.effect && (
-        <div className={isAsking ? css.asking : ''} aria-live="polite" data-effect="true">
+        <div aria-busy={isAsking} aria-live="polite" data-effect="true">
           <Effect effect={answer.effect} />
         </div>
       )}

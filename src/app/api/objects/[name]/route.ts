@@ -1,5 +1,5 @@
 import { createEnvelope } from '@/contract/shared/object';
-import { exportAsCsv } from '@/server/shared/objects/export-objects';
+import { exportAsCsv, exportAsJson } from '@/server/shared/objects/export-objects';
 import { listOf, readListQuery } from '@/server/shared/objects/read-objects';
 import { createObject } from '@/server/shared/objects/save-object';
 import { required } from '@/server/shared/refusal';
@@ -15,14 +15,15 @@ export function GET(request: Request, { params }: Props): Promise<Response> {
   return answerReader(request, async (unit) => {
     const name = objectNameOf((await params).name);
     const asked = new URL(request.url).searchParams;
-    const isCsv = asked.get('format') === 'csv';
+    const format = asked.get('format');
     asked.delete('format');
     const query = readListQuery(name, asked);
-    if (!isCsv) return listOf(unit, name, query);
-    return new Response(await exportAsCsv(unit, name, query), {
+    if (format !== 'csv' && format !== 'json') return listOf(unit, name, query);
+    const isCsv = format === 'csv';
+    return new Response(await (isCsv ? exportAsCsv : exportAsJson)(unit, name, query), {
       headers: {
-        'Content-Type': 'text/csv; charset=utf-8',
-        'Content-Disposition': `attachment; filename="${name}.csv"`,
+        'Content-Type': isCsv ? 'text/csv; charset=utf-8' : 'application/json',
+        'Content-Disposition': `attachment; filename="${name}.${format}"`,
         'Cache-Control': 'no-store',
       },
     });

@@ -2,8 +2,9 @@ import PgBoss from 'pg-boss';
 import { QueryTypes } from 'sequelize';
 import type { Transaction } from '@/db/connection';
 
-/** Runs wait in a table of ours; a job in this queue is only a nudge to look there. */
-export const RUN_QUEUE = 'runs';
+/** Work waits in tables of ours; a job in a queue is only a nudge to look there. */
+export const QUEUES = ['runs', 'imports'] as const;
+export type QueueName = (typeof QUEUES)[number];
 const SCHEMA = 'queue';
 
 /** A client of the queue; `migrate` only where the schema may be changed. */
@@ -17,18 +18,18 @@ export function createQueue(connectionString: string, options: { readonly migrat
 export async function prepareQueue(connectionString: string): Promise<void> {
   const boss = createQueue(connectionString, { migrate: true });
   await boss.start();
-  // One nudge waits at most: whoever takes it goes on until no run waits.
-  if (!(await boss.getQueue(RUN_QUEUE)))
-    await boss.createQueue(RUN_QUEUE, { name: RUN_QUEUE, policy: 'short' });
+  // One nudge waits at most: whoever takes it goes on until nothing waits.
+  for (const name of QUEUES)
+    if (!(await boss.getQueue(name))) await boss.createQueue(name, { name, policy: 'short' });
   await boss.stop({ graceful: false, wait: true });
 }
 
 /** Nudges a worker when the transaction commits, over the transaction's own connection. */
-export async function nudge({ sequelize, handle }: Transaction): Promise<void> {
+export async function nudge({ sequelize, handle }: Transaction, queue: QueueName): Promise<void> {
   const executeSql = async (text: string, values: unknown[]): Promise<{ rows: unknown[] }> => {
     const bind = values.map((v) => v ?? null);
     const [rows] = await sequelize.query(text, { bind, transaction: handle, type: QueryTypes.RAW });
     return { rows: rows as unknown[] };
   };
-  await new PgBoss({ schema: SCHEMA, db: { executeSql } as never }).send(RUN_QUEUE, {}, { retryLimit: 0 });
+  await new PgBoss({ schema: SCHEMA, db: { executeSql } as never }).send(queue, {}, { retryLimit: 0 });
 }
