@@ -15,7 +15,6 @@ const shape = z.strictObject({
   result: z.unknown(),
 });
 export type ImportRow = z.infer<typeof shape>;
-export type ImportStatus = ImportRow['status'];
 
 const COLUMNS = `id, user_id as "userId", target, file_name as "fileName", content, settings, status, done, result`;
 
