@@ -20,6 +20,11 @@ export async function clientOf(): Promise<string> {
   return (await headers()).get('x-lime-client') ?? 'unknown';
 }
 
+/** What the browser calls itself. */
+export function agentOf(request: Request): string {
+  return request.headers.get('user-agent') ?? '';
+}
+
 /** A request that changes something must come from our own pages. */
 async function requireOwnOrigin(request: Request): Promise<void> {
   if (request.method === 'GET' || request.method === 'HEAD') return;

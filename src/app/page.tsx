@@ -1,5 +1,11 @@
 import { redirect } from 'next/navigation';
+import { roleMay } from '@/contract/access/permissions';
+import { forPage } from './page-unit';
 
-export default function Page(): never {
-  redirect('/plan');
+export const dynamic = 'force-dynamic';
+
+/** Where there is nothing to plan yet, whoever may set things up begins there. */
+export default async function Page() {
+  const user = await forPage(async (unit) => unit.user);
+  redirect(user.grants.length === 0 && roleMay(user.role, 'change', 'territories') ? '/set-up' : '/plan');
 }

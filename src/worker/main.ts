@@ -3,6 +3,7 @@ import type PgBoss from 'pg-boss';
 import { environment } from '@/config/environment';
 import { closeDatabase, inTransaction, isAway, openDatabase } from '@/db/connection';
 import { claimRun, rescueLostRuns } from '@/server/runs/work-run';
+import { forgetOld } from '@/server/set-up/forget';
 import { workNextImport } from '@/server/set-up/imports/work-import';
 import { createQueue } from '@/server/shared/queue';
 import { systemUnit } from './in-system-unit';
@@ -10,6 +11,7 @@ import { log } from './log';
 import { runSearch } from './run-search';
 
 const RESCUE_MS = 5000;
+const FORGET_MS = 3_600_000;
 const MOST_WAIT_MS = 10_000;
 
 const stopping = new AbortController();
@@ -52,6 +54,13 @@ async function rescue(): Promise<void> {
   });
 }
 
+/** What is kept no longer goes once an hour. */
+async function forget(): Promise<void> {
+  await systemUnit(forgetOld).catch((cause: unknown) =>
+    log.warn({ cause: String(cause) }, 'Nothing was forgotten'),
+  );
+}
+
 async function main(): Promise<void> {
   const { databaseUrl } = environment();
   const db = openDatabase(databaseUrl);
@@ -77,7 +86,9 @@ async function main(): Promise<void> {
     workThroughLine().catch((cause: unknown) => log.error({ cause: String(cause) }, 'Line of runs')),
   );
   await boss.work('imports', { batchSize: 1, pollingIntervalSeconds: 0.5 }, () => workThroughFiles());
+  setInterval(() => void forget(), FORGET_MS).unref();
   await rescue();
+  await forget();
   await workThroughFiles();
   log.info('Worker ready');
 }

@@ -27,7 +27,13 @@ import {
 
 afterAll(leaveDatabase);
 
-const from = (client: string) => ({ db: testDatabase(), client, before: undefined, now: DEMO_NOW });
+const from = (client: string) => ({
+  db: testDatabase(),
+  client,
+  agent: '',
+  before: undefined,
+  now: DEMO_NOW,
+});
 
 /** These come and go for real, since signing in hashes outside of a transaction: everything of them is taken away again. */
 async function withRealUser(work: (email: string, admin: string) => Promise<void>): Promise<void> {
@@ -121,7 +127,11 @@ describe('the demo', () => {
       expect(await listDemoPeople(unit, false)).toEqual([]);
       await rowsOf(transaction, company).update({ id: 'company' }, { filledBy: null });
       expect(await readDemoPeople(transaction)).toEqual([]);
-      const asked = signInAsDemoPerson(unit, { userId: 'user-analyst' }, { isDemo: true, before: undefined });
+      const asked = signInAsDemoPerson(
+        unit,
+        { userId: 'user-analyst' },
+        { isDemo: true, agent: '', before: undefined },
+      );
       expect((await refusalOf(asked)).code).toBe('not-found');
     });
   });

@@ -90,6 +90,9 @@ create table imports (
 );
 create index imports_user on imports (user_id, created_at desc);
 
+-- Whose sessions they are, as their owner knows them.
+alter table sessions add column created_at timestamptz not null default now(), add column agent text not null default '';
+
 -- Whoever makes a territory sees it; only the undoing of that deletes one.
 alter table user_territories drop constraint user_territories_territory_id_fkey,
   add constraint user_territories_territory_id_fkey foreign key (territory_id) references territories on delete cascade;

@@ -19,6 +19,8 @@ export const sessions = defineTable('sessions', {
   tokenHash: key(text()),
   userId: ref('users'),
   expiresAt: instant(),
+  createdAt: defaulted(instant()),
+  agent: defaulted(text()),
 });
 export const entryLinks = defineTable('entry_links', {
   tokenHash: key(text()),

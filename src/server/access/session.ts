@@ -18,6 +18,7 @@ import { hashPassword, isOutdated, isPassword } from './password';
 import { countTry, forgetTries } from './throttle';
 
 const HOURS = 12;
+const MOST_AGENT = 200;
 
 export function hashToken(token: string): string {
   return createHash('sha256').update(token).digest('hex');
@@ -28,12 +29,18 @@ async function openSession(
   { transaction }: SystemUnit,
   userId: string,
   before: string | undefined,
+  agent: string,
 ): Promise<string> {
   const token = randomBytes(32).toString('base64url');
   // By the clock of the machine: a demo's day stands still, sessions do not.
   const expiresAt = new Date(Date.now() + HOURS * 3_600_000);
   if (before) await endSession(transaction, hashToken(before));
-  await addSession(transaction, { tokenHash: hashToken(token), userId, expiresAt });
+  await addSession(transaction, {
+    tokenHash: hashToken(token),
+    userId,
+    expiresAt,
+    agent: agent.slice(0, MOST_AGENT),
+  });
   return token;
 }
 
@@ -46,6 +53,8 @@ export interface SignInFrom {
   /** Token of the session that the browser has already. */
   readonly before: string | undefined;
   readonly now: number;
+  /** What the browser calls itself. */
+  readonly agent: string;
 }
 
 /** Checks the password and opens a session; returns the token for the cookie. Hashing takes its time outside of any transaction. */
@@ -63,7 +72,7 @@ export async function signIn(raw: unknown, from: SignInFrom): Promise<string> {
   const renewed = isOutdated(secret.hash) ? await hashPassword(password) : null;
   return inTransaction(db, 'write', async (transaction) => {
     if (renewed) await writePasswordHash(transaction, secret.id, renewed);
-    return openSession({ transaction, now }, secret.id, before);
+    return openSession({ transaction, now }, secret.id, before, from.agent);
   });
 }
 
@@ -76,13 +85,13 @@ export async function listDemoPeople({ transaction }: SystemUnit, isDemo: boolea
 export async function signInAsDemoPerson(
   unit: SystemUnit,
   raw: unknown,
-  from: { readonly isDemo: boolean; readonly before: string | undefined },
+  from: { readonly isDemo: boolean; readonly before: string | undefined; readonly agent: string },
 ): Promise<string> {
   const parsed = demoSignInRequest.safeParse(raw);
   const people = await listDemoPeople(unit, from.isDemo);
   const person = people.find((p) => p.id === parsed.data?.userId);
   if (!person) throw new Refusal('not-found');
-  return openSession(unit, person.id, from.before);
+  return openSession(unit, person.id, from.before, from.agent);
 }
 
 /** Sets the first password through a link that works once, and comes in. */
@@ -94,7 +103,7 @@ export async function enterByLink(raw: unknown, from: SignInFrom): Promise<strin
     const userId = await takeEntryLink(transaction, hashToken(token));
     if (!userId) throw new Refusal('not-found');
     await writePasswordHash(transaction, userId, hash);
-    return openSession({ transaction, now: from.now }, userId, from.before);
+    return openSession({ transaction, now: from.now }, userId, from.before, from.agent);
   });
 }
 

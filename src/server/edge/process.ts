@@ -44,6 +44,6 @@ export function usesSecureCookies(): boolean {
 }
 
 /** What a try at signing in comes with. */
-export function signInFrom(client: string, before: string | undefined): SignInFrom {
-  return { db: databaseOfProcess(), client, before, now: nowSec() };
+export function signInFrom(client: string, agent: string, before: string | undefined): SignInFrom {
+  return { db: databaseOfProcess(), client, agent, before, now: nowSec() };
 }

@@ -24,7 +24,7 @@ export function Enter({ token }: { readonly token: string }) {
     setFailure(null);
     try {
       await callApi('/api/session/entry', done, { method: 'POST', body: { token, password } });
-      window.location.replace('/plan');
+      window.location.replace('/');
     } catch (cause) {
       const isUsed = cause instanceof ApiError && cause.code === 'not-found';
       setFailure(

@@ -42,6 +42,7 @@ const SENTENCES: Readonly<Record<string, (facts: Facts) => string>> = {
   'save-many': (f) =>
     `Changed ${String(f.count)} × ${OBJECT_WORDS[f.object as ObjectName] ?? String(f.object)}`,
   'draw-outlines': (f) => `Drew ${Array.isArray(f.names) ? f.names.join(', ') : 'outlines'}`,
+  'join-sites': (f) => `Joined site ${String(f.dropped)} into ${String(f.title)}`,
   restore: (f) => `Took back ${thing(f)}`,
   'accept-draft': (f) => `Accepted ${String(f.draft)}`,
   'throw-away-draft': (f) => `Threw away ${String(f.draft)}`,

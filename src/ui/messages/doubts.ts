@@ -1,4 +1,4 @@
-import type { DoubtCode, DoubtView } from '@/contract/set-up/doubts';
+import type { DoubtCode, DoubtView } from '@/contract/set-up/answers/doubts';
 import { spanText } from '../shared/quantities';
 import { dayText, momentText } from '../shared/time';
 import { RULE_WORDS } from './rules';

@@ -1,4 +1,4 @@
-import type { EffectView } from '@/contract/set-up/effect';
+import type { EffectView } from '@/contract/set-up/answers/effect';
 import { RULE_WORDS } from './rules';
 
 const visits = (n: number): string => (n === 1 ? '1 visit' : `${n} visits`);

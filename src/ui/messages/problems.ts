@@ -50,6 +50,8 @@ const WORDS: Readonly<Record<string, (facts: Facts) => string>> = {
   'json-no-object': (f) => `holds something else than an object as its item ${of(f, 'item')}`,
   'too-many-columns': (f) => `has more than ${of(f, 'most')} columns`,
   'column-twice': (f) => `has the column ${of(f, 'column')} twice`,
+  'wrong-password': () => 'is not the password that you have now',
+  'same-password': () => 'is the one that you have already',
   'outline-hole': () => 'has holes, which outlines here cannot have',
   'outline-open': () => 'is not closed: its last corner must be its first again',
   'in-no-territory': () => 'lies in no territory',

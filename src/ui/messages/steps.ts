@@ -1,4 +1,4 @@
-import type { PathView, Step } from '@/contract/set-up/doubts';
+import type { PathView, Step } from '@/contract/set-up/answers/doubts';
 
 type Counts = PathView['steps'][number]['counts'];
 

@@ -1,4 +1,4 @@
-import type { ToldShift, ToldView } from '@/contract/set-up/effect';
+import type { ToldShift, ToldView } from '@/contract/set-up/answers/effect';
 import { spanText } from '../shared/quantities';
 import { clock } from '../shared/time';
 

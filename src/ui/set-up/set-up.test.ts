@@ -1,6 +1,6 @@
 import fc from 'fast-check';
-import { DOUBT_CODES, type DoubtView, STEPS } from '@/contract/set-up/doubts';
-import type { ToldView } from '@/contract/set-up/effect';
+import { DOUBT_CODES, type DoubtView, STEPS } from '@/contract/set-up/answers/doubts';
+import type { ToldView } from '@/contract/set-up/answers/effect';
 import { OBJECT_NAMES } from '@/contract/shared/fields';
 import { OBJECT_WORDS } from '../messages/commands';
 import { doubtText } from '../messages/doubts';

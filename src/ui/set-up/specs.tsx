@@ -1,4 +1,4 @@
-import type { Step } from '@/contract/set-up/doubts';
+import type { Step } from '@/contract/set-up/answers/doubts';
 import type { ObjectName } from '@/contract/shared/fields';
 import type { Plain } from './draft/paths';
 import { CompanyEditor } from './editors/CompanyEditor';

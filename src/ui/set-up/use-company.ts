@@ -13,7 +13,7 @@ const BEFORE: Pick<Company, 'currency' | 'distanceUnit' | 'weekStartsOn' | 'home
 };
 
 /** How the company counts; as is usual while that is not known yet. */
-export function useCompany(): typeof BEFORE {
+export function useCompany(): typeof BEFORE & { readonly name?: string } {
   const { data } = useQuery({
     queryKey: ['objects-company', 'one', 'company'],
     queryFn: () => callApi('/api/objects/company/company', z.custom<Company>()),

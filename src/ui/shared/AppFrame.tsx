@@ -50,9 +50,9 @@ export function AppFrame({ userName, role, children }: Props) {
           ))}
         </nav>
         <div className={css.person}>
-          <span>
+          <Link href="/account" className={css.own}>
             {userName} <span className="quiet">{role}</span>
-          </span>
+          </Link>
           <UndoButtons />
           <Theme />
           <button type="button" className="link" onClick={() => void leave()}>

@@ -1,4 +1,4 @@
-import { DOUBT_CODES, type DoubtCode, type DoubtView, type PathView } from '@/contract/set-up/doubts';
+import { DOUBT_CODES, type DoubtCode, type DoubtView, type PathView } from '@/contract/set-up/answers/doubts';
 import { putAside, takeBack } from '@/server/set-up/doubts/put-aside';
 import { readPath } from '@/server/set-up/doubts/read-path';
 import { withSayIn } from '@/server/shared/access';

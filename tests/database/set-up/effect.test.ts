@@ -1,4 +1,4 @@
-import type { TryAnswer } from '@/contract/set-up/effect';
+import type { TryAnswer } from '@/contract/set-up/answers/effect';
 import type { ObjectName } from '@/contract/shared/fields';
 import { tryChange } from '@/server/set-up/effect/try-change';
 import { readObject } from '@/server/shared/objects/read-objects';

@@ -1,5 +1,5 @@
-import { fourWeeks } from '@/contract/set-up/four-weeks';
-import { matrixView } from '@/contract/set-up/matrix';
+import { fourWeeks } from '@/contract/set-up/answers/four-weeks';
+import { matrixView } from '@/contract/set-up/answers/matrix';
 import { userTerritories } from '@/db/models/access';
 import { rowsOf } from '@/db/models/table';
 import { readFourWeeks } from '@/server/set-up/hours/read-four-weeks';

@@ -78,6 +78,39 @@ export async function addSession(
   await rowsOf(transaction, sessions).insert([session]);
 }
 
+const sessionShape = z.strictObject({ tokenHash: z.string(), createdAt: z.date(), agent: z.string() });
+
+/** Sessions of somebody that are not over, newest first. */
+export async function readSessionsOf(
+  transaction: Transaction,
+  userId: string,
+): Promise<z.infer<typeof sessionShape>[]> {
+  return select(
+    transaction,
+    sessionShape,
+    `select token_hash as "tokenHash", created_at as "createdAt", agent from sessions
+     where user_id = :userId and expires_at > now() order by created_at desc`,
+    { userId },
+  );
+}
+
+/** Ends all sessions of somebody but one. */
+export async function endOtherSessions(
+  transaction: Transaction,
+  userId: string,
+  keptHash: string,
+): Promise<number> {
+  const shape = z.strictObject({ n: z.int() });
+  const [row] = await select(
+    transaction,
+    shape,
+    `with gone as (delete from sessions where user_id = :userId and token_hash <> :keptHash returning 1)
+     select count(*)::int as n from gone`,
+    { userId, keptHash },
+  );
+  return row?.n ?? 0;
+}
+
 export async function endSession(transaction: Transaction, tokenHash: string): Promise<void> {
   await rowsOf(transaction, sessions).remove({ tokenHash });
 }

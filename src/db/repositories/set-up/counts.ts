@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { Step } from '@/contract/set-up/doubts';
+import type { Step } from '@/contract/set-up/answers/doubts';
 import { select, type Transaction } from '../../connection';
 
 export interface StepCounts {

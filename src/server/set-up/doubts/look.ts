@@ -1,4 +1,4 @@
-import type { DoubtCode, DoubtView, Step } from '@/contract/set-up/doubts';
+import type { DoubtCode, DoubtView, Step } from '@/contract/set-up/answers/doubts';
 import type { ObjectName } from '@/contract/shared/fields';
 import { datesFrom, type PairRule, pairReasons, type Visit } from '@/core/index';
 import type { Stored } from '@/db/repositories/shared/schedule';

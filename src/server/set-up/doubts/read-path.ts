@@ -1,5 +1,5 @@
 import { roleMay } from '@/contract/access/permissions';
-import { type DoubtView, type PathView, STEPS } from '@/contract/set-up/doubts';
+import { type DoubtView, type PathView, STEPS } from '@/contract/set-up/answers/doubts';
 import { readSetUpCounts } from '@/db/repositories/set-up/counts';
 import { newestCommand } from '@/db/repositories/shared/commands';
 import { readAll } from '@/db/repositories/shared/schedule';

@@ -1,4 +1,4 @@
-import { BROKEN_CODES, type EffectView, type VisitNamed } from '@/contract/set-up/effect';
+import { BROKEN_CODES, type EffectView, type VisitNamed } from '@/contract/set-up/answers/effect';
 import type { Problem, Shift, Verdict, Violation, Visit } from '@/core/index';
 import type { VisitRow } from '@/db/repositories/shared/schedule';
 import type { BuiltProblem } from '../../shared/problem/build-problem';

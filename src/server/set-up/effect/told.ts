@@ -1,4 +1,4 @@
-import type { ToldShift, ToldView } from '@/contract/set-up/effect';
+import type { ToldShift, ToldView } from '@/contract/set-up/answers/effect';
 import type { Shift } from '@/core/index';
 import type { Stored } from '@/db/repositories/shared/schedule';
 import { dayOfShift } from '../../shared/problem/make-shifts';

@@ -1,4 +1,4 @@
-import { type TryAnswer, tryRequest } from '@/contract/set-up/effect';
+import { type TryAnswer, tryRequest } from '@/contract/set-up/answers/effect';
 import type { FieldProblem } from '@/contract/shared/problems';
 import { indexProblem, type Problem, type ProblemIndex, verifyPlan } from '@/core/index';
 import { readAll } from '@/db/repositories/shared/schedule';

@@ -1,5 +1,5 @@
 import { may } from '@/contract/access/permissions';
-import type { GroundView } from '@/contract/set-up/ground';
+import type { GroundView } from '@/contract/set-up/answers/ground';
 import { readAll } from '@/db/repositories/shared/schedule';
 import { requireRight, seenBy } from '../../shared/access';
 import { homeOn } from '../../shared/problem/memberships';

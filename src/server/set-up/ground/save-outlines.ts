@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { type OutlinesEdit, type OutlinesEffect, outlinesEdit } from '@/contract/set-up/ground';
+import { type OutlinesEdit, type OutlinesEffect, outlinesEdit } from '@/contract/set-up/answers/ground';
 import type { FieldProblem } from '@/contract/shared/problems';
 import { readAll, readMany, type Stored } from '@/db/repositories/shared/schedule';
 import { requireRight, seenBy, withSayIn } from '../../shared/access';

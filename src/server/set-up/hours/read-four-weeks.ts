@@ -1,5 +1,5 @@
 import { may } from '@/contract/access/permissions';
-import type { FourWeeks } from '@/contract/set-up/four-weeks';
+import type { FourWeeks } from '@/contract/set-up/answers/four-weeks';
 import { isoDate } from '@/contract/shared/fields';
 import { datesFrom, type Interval, instantOf, offsetMinutes } from '@/core/index';
 import { readLivePlan } from '@/db/repositories/plan/plans';

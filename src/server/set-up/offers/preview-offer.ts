@@ -1,4 +1,4 @@
-import type { OfferedAnswer } from '@/contract/set-up/offered';
+import type { OfferedAnswer } from '@/contract/set-up/answers/offered';
 import { offer } from '@/contract/set-up/offers';
 import { readAll, type Stored } from '@/db/repositories/shared/schedule';
 import { requireRight } from '../../shared/access';

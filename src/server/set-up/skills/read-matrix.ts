@@ -1,5 +1,5 @@
 import { may } from '@/contract/access/permissions';
-import type { MatrixView } from '@/contract/set-up/matrix';
+import type { MatrixView } from '@/contract/set-up/answers/matrix';
 import { isoDate } from '@/contract/shared/fields';
 import type { Visit } from '@/core/index';
 import { readAll } from '@/db/repositories/shared/schedule';

@@ -1,4 +1,4 @@
-import { matrixEdit } from '@/contract/set-up/matrix';
+import { matrixEdit } from '@/contract/set-up/answers/matrix';
 import type { FieldProblem } from '@/contract/shared/problems';
 import { requireRight } from '../../shared/access';
 import { runCommand } from '../../shared/commands/command';

@@ -39,6 +39,13 @@ export interface Draft {
   reset(): void;
   save(): Promise<ObjectValue | null>;
   setArchived(archived: boolean): Promise<boolean>;
+  /** Saves by another address with more than the value: where a change asks whether others follow. */
+  saveBy(way: SaveWay | null): void;
+}
+
+export interface SaveWay {
+  readonly path: string;
+  readonly more: Readonly<Record<string, unknown>>;
 }
 
 function fieldsOnly(name: ObjectName, value: Plain): Plain {
@@ -103,6 +110,7 @@ export function useDraft(name: ObjectName, stored: ObjectValue | null, blank: Pl
   const [meanwhile, setMeanwhile] = useState<Meanwhile | null>(null);
   const [isSaving, setSaving] = useState(false);
   const [isTried, setTried] = useState(false);
+  const way = useRef<SaveWay | null>(null);
   const changed = useMemo(() => fieldsThatDiffer(from.base, value), [from.base, value]);
   useEffect(() => {
     typed.write(key, changed.length > 0 ? { version: from.version, value } : null);
@@ -194,8 +202,13 @@ export function useDraft(name: ObjectName, stored: ObjectValue | null, blank: Pl
       setMeanwhile(null);
       setTried(false);
     },
-    save: () =>
-      send(own, id === null ? 'POST' : 'PUT', id === null ? { value } : { version: from.version, value }),
+    save: () => {
+      if (id === null) return send(own, 'POST', { value });
+      return send(way.current?.path ?? own, 'PUT', { version: from.version, value, ...way.current?.more });
+    },
+    saveBy: (next) => {
+      way.current = next;
+    },
     setArchived: async (archived) => (await send(own, 'PATCH', { version: from.version, archived })) !== null,
   };
 }

@@ -4,6 +4,7 @@ import { Rows } from '../rows/Rows';
 import { FactsWord, LinesWord } from '../words/facts';
 import { RefsWord, RefWord } from '../words/refs';
 import { ChoiceWord, MinutesWord, NameField, NumberWord, PriceWord } from '../words/words';
+import { Followers } from './Followers';
 import { Part, Sentence } from './Part';
 
 const PRICE_WORDS: Readonly<Record<(typeof OWN_PRICES)[number], string>> = {
@@ -55,6 +56,7 @@ export function KindEditor() {
         />
         .
       </Sentence>
+      <Followers />
       <Part title="Who does it">
         <Sentence>
           <NumberWord

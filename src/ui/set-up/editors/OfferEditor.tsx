@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { offeredAnswer } from '@/contract/set-up/offered';
+import { offeredAnswer } from '@/contract/set-up/answers/offered';
 import { callApi } from '../../shared/api';
 import { clockText } from '../../shared/quantities';
 import { dayText } from '../../shared/time';

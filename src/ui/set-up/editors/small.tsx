@@ -16,6 +16,8 @@ import {
   TextWord,
   WeekdaysWord,
 } from '../words/words';
+import { Doubles } from './Doubles';
+import { LiesIn } from './LiesIn';
 import { Part, Sentence } from './Part';
 
 export function SkillEditor() {
@@ -66,9 +68,11 @@ export function SiteEditor() {
         <ZoneWord path="zone" label="Time zone" />. Lets people in{' '}
         <RefWord path="accessPatternId" label="Access hours" object="week-patterns" none="at any time" />.
       </Sentence>
+      <LiesIn />
       <Sentence>
         For whoever goes there: <TextWord path="notes" label="Notes" empty="no notes" isLong />
       </Sentence>
+      <Doubles />
     </>
   );
 }

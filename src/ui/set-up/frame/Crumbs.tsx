@@ -2,7 +2,7 @@
 
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
-import type { Step } from '@/contract/set-up/doubts';
+import type { Step } from '@/contract/set-up/answers/doubts';
 import { STEP_LISTS, STEP_PATHS, STEP_WORDS } from '../specs';
 import css from './Crumbs.module.css';
 

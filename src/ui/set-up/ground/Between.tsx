@@ -1,5 +1,5 @@
 import Link from 'next/link';
-import type { GroundView } from '@/contract/set-up/ground';
+import type { GroundView } from '@/contract/set-up/answers/ground';
 
 /** Overlaps, gaps, and sites outside of their territory. */
 export function Between({ view }: { readonly view: GroundView }) {

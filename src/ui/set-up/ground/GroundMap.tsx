@@ -7,8 +7,9 @@ import '@geoman-io/leaflet-geoman-free/dist/leaflet-geoman.css';
 import L, { type LatLngTuple } from 'leaflet';
 import { useEffect, useRef } from 'react';
 import { CircleMarker, MapContainer, Marker, Polygon, Tooltip, useMap } from 'react-leaflet';
-import type { GroundView } from '@/contract/set-up/ground';
+import type { GroundView } from '@/contract/set-up/answers/ground';
 import { colourOf, Ground, useBaseMap } from '../../shared/map/Ground';
+import { Graticule, WhereAbouts } from './Graticule';
 import css from './Ground.module.css';
 import { type Drawn, type Outline, round } from './outlines';
 
@@ -61,7 +62,8 @@ export default function GroundMap(props: Props) {
       minZoom={2}
       maxZoom={17}
     >
-      {base.data && <Ground base={base.data} />}
+      {base.data ? <Ground base={base.data} /> : <Graticule />}
+      <WhereAbouts />
       <Points view={props.view} layers={props.layers} />
       {props.view.gaps.map((g) => (
         <Polygon

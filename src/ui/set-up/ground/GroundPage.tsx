@@ -7,7 +7,7 @@ import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useMemo, useState } from 'react';
 import { z } from 'zod';
-import { type GroundView, groundView, outlinesEffect } from '@/contract/set-up/ground';
+import { type GroundView, groundView, outlinesEffect } from '@/contract/set-up/answers/ground';
 import { errorText } from '../../messages/errors';
 import { callApi } from '../../shared/api';
 import { Crumbs } from '../frame/Crumbs';

@@ -2,7 +2,7 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import Link from 'next/link';
 import { useRef, useState } from 'react';
-import type { FourWeeks } from '@/contract/set-up/four-weeks';
+import type { FourWeeks } from '@/contract/set-up/answers/four-weeks';
 import { spanText } from '../../shared/quantities';
 import { dayText } from '../../shared/time';
 import css from './FourWeeks.module.css';

@@ -5,7 +5,7 @@ import { IconChevronLeft, IconChevronRight } from '@tabler/icons-react';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import Link from 'next/link';
 import { useMemo, useState } from 'react';
-import { type FourWeeks, fourWeeks } from '@/contract/set-up/four-weeks';
+import { type FourWeeks, fourWeeks } from '@/contract/set-up/answers/four-weeks';
 import { errorText } from '../../messages/errors';
 import { callApi } from '../../shared/api';
 import { addDays, dayText } from '../../shared/time';

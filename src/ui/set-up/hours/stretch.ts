@@ -1,4 +1,4 @@
-import type { FourWeeks } from '@/contract/set-up/four-weeks';
+import type { FourWeeks } from '@/contract/set-up/answers/four-weeks';
 
 export type WeekPerson = FourWeeks['people'][number];
 /** Days of one person that were chosen: places in the four weeks, both included. */

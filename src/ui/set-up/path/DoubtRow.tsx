@@ -3,7 +3,7 @@ import { DateInput } from '@mantine/dates';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import Link from 'next/link';
 import { useState } from 'react';
-import type { DoubtView } from '@/contract/set-up/doubts';
+import type { DoubtView } from '@/contract/set-up/answers/doubts';
 import { doubtText } from '../../messages/doubts';
 import { errorText } from '../../messages/errors';
 import { callApi, done } from '../../shared/api';

@@ -1,5 +1,5 @@
 import Link from 'next/link';
-import type { PathView, Step } from '@/contract/set-up/doubts';
+import type { PathView, Step } from '@/contract/set-up/answers/doubts';
 import { stepText } from '../../messages/steps';
 import { STEP_PATHS, STEP_WORDS } from '../specs';
 import css from './PathPage.module.css';

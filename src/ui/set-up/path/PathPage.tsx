@@ -3,10 +3,11 @@
 import { useQuery } from '@tanstack/react-query';
 import Link from 'next/link';
 import { useState } from 'react';
-import { type DoubtView, type PathView, pathView, type Step } from '@/contract/set-up/doubts';
+import { type DoubtView, type PathView, pathView, type Step } from '@/contract/set-up/answers/doubts';
 import { errorText } from '../../messages/errors';
 import { callApi } from '../../shared/api';
 import { STEP_PATHS, STEP_WORDS } from '../specs';
+import { useCompany } from '../use-company';
 import { DoubtRow } from './DoubtRow';
 import { PathCord } from './PathCord';
 import css from './PathPage.module.css';
@@ -18,6 +19,7 @@ export function PathPage({ mayChange }: { readonly mayChange: boolean }) {
     queryFn: ({ signal }) => callApi('/api/set-up/path', pathView, { signal }),
   });
   const [step, setStep] = useState<Step | null>(null);
+  const company = useCompany();
   if (error) return <p className="page bad">{errorText(error)}</p>;
   if (!data) return <p className="page quiet">Looking at what there is, and what holds work up …</p>;
   return (
@@ -26,6 +28,14 @@ export function PathPage({ mayChange }: { readonly mayChange: boolean }) {
         <h1>Set-up</h1>
         <p className="quiet">
           In the order in which it is needed. {inOrder(data)} of {data.steps.length} are in order.
+        </p>
+        <p>
+          <Link className="link" href="/set-up/company/company">
+            {company.name ?? 'The company'}
+          </Link>{' '}
+          <span className="quiet">
+            {company.currency}, {company.distanceUnit}, {company.homeZone}
+          </span>
         </p>
         <PathCord
           steps={data.steps}
@@ -102,7 +112,9 @@ function Nothing({ path, step }: { readonly path: PathView; readonly step: Step 
     <div className={css.calm}>
       <p>
         Next: <b>{STEP_WORDS[next.step]}</b>.{' '}
-        <Link href={STEP_PATHS[next.step]}>{NEXT[next.step] ?? 'Go there'}</Link>
+        <Link className="link" href={STEP_PATHS[next.step]}>
+          {NEXT[next.step] ?? 'Go there'}
+        </Link>
       </p>
     </div>
   );

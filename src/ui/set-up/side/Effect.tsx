@@ -1,6 +1,6 @@
 import Link from 'next/link';
 import { useState } from 'react';
-import type { EffectView } from '@/contract/set-up/effect';
+import type { EffectView } from '@/contract/set-up/answers/effect';
 import { brokenText, type EffectLine, effectLines } from '../../messages/effect';
 import { dayText } from '../../shared/time';
 import { useCompany } from '../use-company';

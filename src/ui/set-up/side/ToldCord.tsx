@@ -1,4 +1,4 @@
-import type { ToldView } from '@/contract/set-up/effect';
+import type { ToldView } from '@/contract/set-up/answers/effect';
 import { clock } from '../../shared/time';
 import css from './Side.module.css';
 

@@ -1,6 +1,6 @@
 import { useDebouncedValue } from '@mantine/hooks';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { type TryAnswer, tryAnswer } from '@/contract/set-up/effect';
+import { type TryAnswer, tryAnswer } from '@/contract/set-up/answers/effect';
 import { callApi } from '../../shared/api';
 import type { Draft } from '../draft/use-draft';
 

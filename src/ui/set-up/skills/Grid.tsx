@@ -2,7 +2,7 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import Link from 'next/link';
 import { useRef } from 'react';
-import type { MatrixView } from '@/contract/set-up/matrix';
+import type { MatrixView } from '@/contract/set-up/answers/matrix';
 import { addDays, dayText } from '../../shared/time';
 import type { Cell, Held, Person } from './cell';
 import { heldOn, withLevel } from './holdings';

@@ -7,7 +7,7 @@ import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tansta
 import Link from 'next/link';
 import { useMemo, useState } from 'react';
 import { z } from 'zod';
-import { matrixView } from '@/contract/set-up/matrix';
+import { matrixView } from '@/contract/set-up/answers/matrix';
 import { errorText } from '../../messages/errors';
 import { callApi } from '../../shared/api';
 import { Crumbs } from '../frame/Crumbs';

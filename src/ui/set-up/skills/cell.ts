@@ -1,4 +1,4 @@
-import type { MatrixView } from '@/contract/set-up/matrix';
+import type { MatrixView } from '@/contract/set-up/answers/matrix';
 
 export type Person = MatrixView['people'][number];
 export type Held = Person['skills'][number];

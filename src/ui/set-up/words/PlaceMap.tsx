@@ -65,6 +65,32 @@ export default function PlaceMap({ at, onPick }: Props) {
         />
       ))}
       <Picked at={at} onPick={onPick} />
+      {base.data && base.data.towns.length > 0 && <Gazetteer towns={base.data.towns} />}
     </MapContainer>
+  );
+}
+
+/** Names of the ground: choosing one goes there. */
+function Gazetteer({ towns }: { readonly towns: readonly { readonly name: string; readonly at: LatLon }[] }) {
+  const map = useMap();
+  return (
+    <div className={`leaflet-top leaflet-right ${css.names}`}>
+      <select
+        className="leaflet-control"
+        aria-label="Go to a town"
+        value=""
+        onChange={(e) => {
+          const town = towns.find((t) => t.name === e.currentTarget.value);
+          if (town) map.setView([town.at.lat, town.at.lon], 13);
+        }}
+      >
+        <option value="">go to …</option>
+        {[...towns]
+          .sort((a, b) => a.name.localeCompare(b.name, 'en'))
+          .map((t) => (
+            <option key={t.name}>{t.name}</option>
+          ))}
+      </select>
+    </div>
   );
 }

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { count, distinct, idText, isoDate, maybeDate } from '../shared/fields';
+import { count, distinct, idText, isoDate, maybeDate } from '../../shared/fields';
 
 const held = z.strictObject({
   skillId: z.string(),

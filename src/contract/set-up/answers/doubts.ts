@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { OBJECT_NAMES } from '../shared/fields';
+import { OBJECT_NAMES } from '../../shared/fields';
 
 /** The way through set-up, in the order in which things are needed. */
 export const STEPS = [

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { distinct, idText, nameText } from '../shared/fields';
-import { territory } from './places';
+import { distinct, idText, nameText } from '../../shared/fields';
+import { territory } from '../places';
 
 const corner = z.tuple([z.number(), z.number()]);
 const placed = z.strictObject({ id: z.string(), name: z.string(), lat: z.number(), lon: z.number() });

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { RULE_CODES } from '@/core/index';
-import { idText, isoDate, OBJECT_NAMES } from '../shared/fields';
+import { idText, isoDate, OBJECT_NAMES } from '../../shared/fields';
 
 /** A change that is only tried: what an object would become, or that it is new. */
 export const tryRequest = z.strictObject({

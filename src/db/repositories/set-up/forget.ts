@@ -1,0 +1,21 @@
+import { execute, type Transaction } from '../../connection';
+
+/** Takes away where people were last seen, as far as that was before a moment. */
+export async function forgetPositions(transaction: Transaction, before: Date): Promise<void> {
+  await execute(
+    transaction,
+    `update technicians set last_lat = null, last_lon = null, last_seen_at = null where last_seen_at < :before`,
+    { before },
+  );
+}
+
+/** Takes away what was done before a moment, but for what somebody undid or did again since. */
+export async function forgetCommands(transaction: Transaction, before: Date): Promise<void> {
+  await execute(
+    transaction,
+    `delete from commands c where c.at < :before and not exists
+       (select 1 from commands x where x.at >= :before and (x.undoes = c.id or x.undone_by = c.id))
+     and (c.undone_by is null or exists (select 1 from commands u where u.id = c.undone_by and u.at < :before))`,
+    { before },
+  );
+}

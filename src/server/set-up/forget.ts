@@ -1,0 +1,14 @@
+import { forgetCommands, forgetPositions } from '@/db/repositories/set-up/forget';
+import { readMany } from '@/db/repositories/shared/schedule';
+import type { SystemUnit } from '../shared/unit';
+
+const DAY_MS = 86_400_000;
+
+/** Forgets what the company does not keep any longer: housekeeping, and nobody's command. */
+export async function forgetOld({ transaction, now }: SystemUnit): Promise<void> {
+  const [company] = await readMany(transaction, 'company', ['company']);
+  if (!company) return;
+  const ago = (days: number): Date => new Date(now * 1000 - days * DAY_MS);
+  await forgetPositions(transaction, ago(company.keepPositionsDays));
+  await forgetCommands(transaction, ago(company.keepLogsDays));
+}
