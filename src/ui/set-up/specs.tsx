@@ -299,7 +299,7 @@ export const STEP_WORDS: Readonly<Record<Step, string>> = {
 /** Where each step leads. */
 export const STEP_PATHS: Readonly<Record<Step, string>> = {
   territories: '/set-up/map',
-  roads: '/set-up/roads',
+  roads: '/set-up/company/company',
   skills: '/set-up/matrix',
   'job-kinds': '/set-up/job-kinds',
   people: '/set-up/technicians',

@@ -35,6 +35,13 @@ export function CompanyEditor() {
           <MinutesWord path="holdMin" label="Runs hold still what begins within" /> from now.
         </Sentence>
       </Part>
+      <Part title="Travel where there is no road network">
+        <Sentence>
+          Straight lines, longer by a factor of{' '}
+          <NumberWord path="straightFactor" label="Factor on straight lines" decimals={2} step={0.1} />, at{' '}
+          <NumberWord path="straightKmh" label="Speed on straight lines" unit="km/h" step={5} />.
+        </Sentence>
+      </Part>
       <Part title="What is kept">
         <Sentence>
           Where somebody was last seen is forgotten after{' '}
