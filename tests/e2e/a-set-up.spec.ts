@@ -266,7 +266,7 @@ test('a list is searched, shown by other columns, kept as a view, and many of it
   await page.getByLabel('Value').fill('95');
   await page.getByRole('button', { name: 'Set', exact: true }).click();
   await expect(page.getByText('1 changed. One undo takes all of them back.')).toBeVisible();
-  await page.getByRole('button', { name: 'Columns' }).click();
+  await page.getByRole('button', { name: 'Columns', exact: true }).click();
   await page.getByLabel('Overtime, at most').click();
   await page.keyboard.press('Escape');
   await expect(page.getByRole('cell', { name: '1 h 35' })).toBeVisible();
