@@ -25,7 +25,7 @@ let base = '';
 let entry = '';
 
 test.beforeAll(async () => {
-  test.skip(!url, 'needs the empty database that bin/test makes');
+  if (!url) throw new Error('LIME_EMPTY_URL: this test needs the empty database that bin/test makes');
   const port = await freePort();
   const { LIME_DEMO: _demo, ...rest } = process.env;
   const env = {

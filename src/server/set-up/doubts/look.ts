@@ -88,7 +88,7 @@ export function createLook(given: Given, firstDate: string): Look {
   };
 }
 
-/** A visit's last day, as far as it is looked at. */
+/** Whether something that holds from a day to a day holds on a date. */
 export function isOn(
   span: { readonly validFrom: string; readonly validTo: string | null },
   date: string,
