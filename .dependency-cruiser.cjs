@@ -86,9 +86,14 @@ module.exports = {
       '^src/core/',
       {
         dependencyTypes: ['npm', 'core'],
-        pathNot: ['node_modules/(@types/)?luxon', 'node_modules/flatqueue'],
+        pathNot: [
+          'node_modules/(@types/)?luxon',
+          'node_modules/flatqueue',
+          'node_modules/kdbush',
+          'node_modules/flatbush',
+        ],
       },
-      'core uses one date-time package and a heap',
+      'core uses one date-time package, a heap and lookups by place',
     ),
     mayNot(
       'contract',

@@ -21,7 +21,7 @@ module.exports = {
       },
     ],
   },
-  transformIgnorePatterns: ['/node_modules/(?!(flatqueue)/)'],
+  transformIgnorePatterns: ['/node_modules/(?!(flatqueue|flatbush|kdbush|osm-pbf-parser-node)/)'],
   moduleNameMapper: {
     '\\.css$': '<rootDir>/tests/server-only.cjs',
     '^@/(.*)$': '<rootDir>/src/$1',

@@ -6,7 +6,15 @@ import { insertCheapest } from '@/core/engine/index';
 import { createRandom, datesFrom, instantOf, type Random, weekdayOf } from '@/core/index';
 import { closeDatabase, inTransaction, openDatabase, type Transaction } from '@/db/connection';
 import { dayExceptions, technicianSkills, technicians, technicianTerritories } from '@/db/models/people';
-import { jobKindSkills, jobKinds, sites, skills, territories, weekPatterns } from '@/db/models/set-up';
+import {
+  company,
+  jobKindSkills,
+  jobKinds,
+  sites,
+  skills,
+  territories,
+  weekPatterns,
+} from '@/db/models/set-up';
 import { rowsOf } from '@/db/models/table';
 import { visits, visitWindows, workOrders } from '@/db/models/work';
 import { addSession, addUser } from '@/db/repositories/access/users';
@@ -187,8 +195,9 @@ async function fill(): Promise<void> {
   const island = createIsland(8);
   const all = createTerritories(island).filter((x) => x.name !== 'Westisle');
   const placed = await inTransaction(openDatabase(environment().databaseUrl), 'write', async (t) => {
-    const map = { id: 'bench', name: 'Bench', zone: ZONE, content: island, speedsKmh: null, periods: [] };
+    const map = { id: 'bench', name: 'Bench', zone: ZONE, content: island, speedsKmh: {}, periods: [] };
     await addRoadNetwork(t, map);
+    await rowsOf(t, company).update({ id: 'company' }, { roadsId: 'bench' });
     await rowsOf(t, territories).insert(
       all.map(({ id, name, zone, outline }) => ({ id, name, zone, outline })),
     );

@@ -91,7 +91,7 @@ export function networkRow(map: BaseMap) {
     name: map.name,
     zone: 'Atlantic/Madeira',
     content: map,
-    speedsKmh: null,
+    speedsKmh: {},
     periods: RUSH_HOURS,
   };
 }

@@ -59,6 +59,7 @@ function depotRows(demo: DemoData) {
 
 export async function writeSetUp(transaction: Transaction, demo: DemoData): Promise<void> {
   await addRoadNetwork(transaction, networkRow(demo.island));
+  await rowsOf(transaction, setUp.company).update({ id: 'company' }, { roadsId: 'orrimay' });
   await rowsOf(transaction, setUp.territories).insert(
     demo.territories.map(({ id, name, zone, outline }) => ({ id, name, zone, outline })),
   );

@@ -5,6 +5,7 @@ import { columnMap, doubtAside, listView } from './set-up/desk';
 import { offer } from './set-up/offers';
 import { crew, technician } from './set-up/people';
 import { depot, site, territory, weekPattern } from './set-up/places';
+import { roadSettings } from './set-up/roads';
 import { equipmentKind, equipmentUnit, group, jobKind, part, skill } from './set-up/things';
 import { OBJECT_NAMES, type ObjectName } from './shared/fields';
 import type { ObjectKind } from './shared/object';
@@ -13,6 +14,7 @@ import { visit, workOrder } from './work/work';
 /** Every object that people edit. Adding one: its schema, its table, its words, a line here. */
 export const OBJECTS = {
   company,
+  roads: roadSettings,
   territories: territory,
   depots: depot,
   skills: skill,
@@ -37,6 +39,11 @@ export const OBJECTS = {
 export type ValueOf<N extends ObjectName> = z.infer<(typeof OBJECTS)[N]['schema']>;
 
 export const objectName = z.enum(OBJECT_NAMES);
+
+/** What nobody makes by a form or an API: the company is there from the start, roads come out of a file. */
+export function isMadeApart(name: ObjectName): name is 'company' | 'roads' {
+  return name === 'company' || name === 'roads';
+}
 
 export function objectKind(name: ObjectName): ObjectKind {
   return OBJECTS[name];

@@ -60,10 +60,13 @@ export {
   weekdayOf,
 } from './time/zone';
 export type { TimedRoute, TimedStop } from './timing/timed-plan';
+export { assembleNetwork, type DrivenLine } from './travel/assemble-network';
 export { matrixOnDemand } from './travel/matrix-on-demand';
 export { indexProblem, type ProblemIndex } from './travel/problem-index';
+export { distanceToRoadM } from './travel/road-distance';
 export {
   buildRoadGraph,
+  ROAD_CLASSES,
   ROAD_SPEED_KMH,
   type Road,
   type RoadClass,

@@ -8,6 +8,7 @@ import { workNextImport } from '@/server/set-up/imports/work-import';
 import { createQueue } from '@/server/shared/queue';
 import { systemUnit } from './in-system-unit';
 import { log } from './log';
+import { readRoadsInThread } from './read-roads-in-thread';
 import { runSearch } from './run-search';
 
 const RESCUE_MS = 5000;
@@ -41,7 +42,10 @@ async function workThroughLine(): Promise<void> {
 /** Takes files that are brought in one after the other until none waits. */
 async function workThroughFiles(): Promise<void> {
   try {
-    while (!stopping.signal.aborted && (await workNextImport(openDatabase(environment().databaseUrl))));
+    while (
+      !stopping.signal.aborted &&
+      (await workNextImport(openDatabase(environment().databaseUrl), readRoadsInThread))
+    );
   } catch (cause) {
     log.error({ cause: cause instanceof Error ? cause.stack : String(cause) }, 'A file failed');
   }

@@ -4,7 +4,7 @@ export const ROLES = ['analyst', 'dispatcher', 'agent', 'technician', 'manager',
 export type Role = (typeof ROLES)[number];
 
 /** What rights are about: the objects, and what is done with plans. */
-export type Subject = ObjectName | 'plan' | 'runs' | 'playbooks' | 'roads';
+export type Subject = ObjectName | 'plan' | 'runs' | 'playbooks';
 export type Act = 'read' | 'change';
 
 const SET_UP = [

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { OBJECTS } from '../registry';
+import { isMadeApart, OBJECTS } from '../registry';
 import {
   count,
   freeText,
@@ -14,8 +14,11 @@ import {
 } from '../shared/fields';
 
 /** What can be brought in from a file: the objects, and work with its site, order and visit in one line. */
-export const TARGETS = [...OBJECT_NAMES.filter((n) => n !== 'company'), 'work'] as const;
-export type Target = Exclude<ObjectName, 'company'> | 'work';
+export const TARGETS = [
+  ...OBJECT_NAMES.filter((n): n is Exclude<ObjectName, 'company' | 'roads'> => !isMadeApart(n)),
+  'work',
+] as const;
+export type Target = Exclude<ObjectName, 'company' | 'roads'> | 'work';
 export const target = z.enum(TARGETS as unknown as [Target, ...Target[]]);
 
 /** A line of work: the site is known by its name, or made where it is new. */

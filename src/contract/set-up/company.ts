@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { count, idText, minutes, nameText, zone } from '../shared/fields';
+import { count, idText, maybeRef, minutes, nameText, zone } from '../shared/fields';
 import { defineObject } from '../shared/object';
 
 export const company = defineObject({
@@ -24,6 +24,8 @@ export const company = defineObject({
     keepLogsDays: count(30, 3650).default(730),
     /** Runs move nothing that begins sooner than this after now. */
     holdMin: minutes(1440).default(30),
+    /** The road network that is driven on; none are straight lines. */
+    roadsId: maybeRef('roads'),
     /** Where no road network is: straight lines, longer by a factor, at one speed. */
     straightFactor: z.number().min(1).max(5).default(1.3),
     straightKmh: z.number().min(1).max(200).default(45),

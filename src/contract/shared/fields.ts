@@ -3,6 +3,7 @@ import { z } from 'zod';
 /** What people edit. The names are path segments of the API; a table of the same name lies behind each. */
 export const OBJECT_NAMES = [
   'company',
+  'roads',
   'territories',
   'depots',
   'skills',

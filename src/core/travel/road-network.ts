@@ -1,16 +1,31 @@
 import type { LatLon } from '../geo/point';
 
-/** Classes of road, fastest first, with the speed that is driven on them. */
-export const ROAD_SPEED_KMH = { main: 78, rural: 54, town: 32, causeway: 62 } as const;
+/** Classes of road with the speed that is driven on them where nothing else is set, km/h. */
+export const ROAD_SPEED_KMH = {
+  motorway: 105,
+  trunk: 88,
+  main: 78,
+  secondary: 66,
+  rural: 54,
+  town: 32,
+  service: 18,
+  causeway: 62,
+  ferry: 20,
+} as const;
 export type RoadClass = keyof typeof ROAD_SPEED_KMH;
+export const ROAD_CLASSES = Object.keys(ROAD_SPEED_KMH) as RoadClass[];
 
-/** A stretch between two junctions, driven both ways. `via` are the bends between its ends. */
+/** A stretch between two junctions. `via` are the bends between its ends. */
 export interface Road {
   readonly from: number;
   readonly to: number;
   readonly roadClass: RoadClass;
   readonly lengthM: number;
   readonly via: readonly LatLon[];
+  /** Driven from `from` to `to` alone. */
+  readonly oneWay?: true;
+  /** Nobody drives faster here, whatever the class. */
+  readonly mostKmh?: number;
 }
 
 export interface RoadNetwork {
@@ -31,23 +46,28 @@ export interface RoadGraph {
   readonly roadOf: Int32Array;
 }
 
-/** Speed on each class of road, km/h. */
-export type RoadSpeeds = Readonly<Record<RoadClass, number>>;
+/** Speeds by class of road, km/h, where they differ from the usual ones. */
+export type RoadSpeeds = Readonly<Partial<Record<RoadClass, number | null | undefined>>>;
 
-/** Seconds to drive a road at the speed of its class. */
-export function driveSec(road: Road, speeds: RoadSpeeds = ROAD_SPEED_KMH): number {
-  return Math.max(1, (road.lengthM / 1000 / speeds[road.roadClass]) * 3600);
+/** Seconds to drive a road at the speed of its class, or at its own limit where that is less. */
+export function driveSec(road: Road, speeds: RoadSpeeds = {}): number {
+  const usual = speeds[road.roadClass] ?? ROAD_SPEED_KMH[road.roadClass];
+  const kmh = Math.min(usual, road.mostKmh ?? usual);
+  return Math.max(1, (road.lengthM / 1000 / kmh) * 3600);
 }
 
-export function buildRoadGraph(network: RoadNetwork, speeds: RoadSpeeds = ROAD_SPEED_KMH): RoadGraph {
+export function buildRoadGraph(network: RoadNetwork, speeds: RoadSpeeds = {}): RoadGraph {
   const n = network.junctions.length;
   const first = new Int32Array(n + 1);
+  let arcs = 0;
   for (const road of network.roads) {
     first[road.from + 1]!++;
+    arcs++;
+    if (road.oneWay) continue;
     first[road.to + 1]!++;
+    arcs++;
   }
   for (let j = 0; j < n; j++) first[j + 1]! += first[j]!;
-  const arcs = network.roads.length * 2;
   const next = first.slice();
   const graph: RoadGraph = {
     network,
@@ -57,17 +77,17 @@ export function buildRoadGraph(network: RoadNetwork, speeds: RoadSpeeds = ROAD_S
     metres: new Float64Array(arcs),
     roadOf: new Int32Array(arcs),
   };
+  const lay = (tail: number, head: number, road: Road, r: number, sec: number): void => {
+    const arc = next[tail]!++;
+    graph.head[arc] = head;
+    graph.seconds[arc] = sec;
+    graph.metres[arc] = road.lengthM;
+    graph.roadOf[arc] = r;
+  };
   for (const [r, road] of network.roads.entries()) {
-    for (const [tail, head] of [
-      [road.from, road.to],
-      [road.to, road.from],
-    ] as const) {
-      const arc = next[tail]!++;
-      graph.head[arc] = head;
-      graph.seconds[arc] = driveSec(road, speeds);
-      graph.metres[arc] = road.lengthM;
-      graph.roadOf[arc] = r;
-    }
+    const sec = driveSec(road, speeds);
+    lay(road.from, road.to, road, r, sec);
+    if (!road.oneWay) lay(road.to, road.from, road, r, sec);
   }
   return graph;
 }

@@ -4,8 +4,8 @@ import { instantOf } from '../time/zone';
 import type { RoadClass, RoadGraph } from './road-network';
 import { travelMatrix } from './travel-matrix';
 
-/** Speeds by road class in percent of the usual ones: rush hour in town, a quiet night on the main roads. */
-export type Speeds = Readonly<Record<RoadClass, number>>;
+/** Speeds by road class in percent of the usual ones where they differ: rush hour in town, a quiet night on the main roads. */
+export type Speeds = Readonly<Partial<Record<RoadClass, number | null | undefined>>>;
 
 /** From a minute of the local day on, one set of speeds holds. */
 export interface SpeedPeriod {
@@ -16,7 +16,9 @@ export interface SpeedPeriod {
 /** The same roads at other speeds. */
 export function slowed(graph: RoadGraph, speeds: Speeds): RoadGraph {
   const { roads } = graph.network;
-  const seconds = graph.seconds.map((sec, arc) => (sec * 100) / speeds[roads[graph.roadOf[arc]!]!.roadClass]);
+  const seconds = graph.seconds.map(
+    (sec, arc) => (sec * 100) / (speeds[roads[graph.roadOf[arc]!]!.roadClass] ?? 100),
+  );
   return { ...graph, seconds };
 }
 

@@ -1,38 +1,33 @@
 import type { LatLon } from '../geo/point';
 import type { TravelMatrix } from '../model/problem';
 import type { RoadGraph } from './road-network';
-import { fastestFrom, type PathTree } from './shortest-paths';
+import { fastestFrom } from './shortest-paths';
 import { snapToNetwork } from './snap';
-
-/** Trees already grown, by junction; hand the same map in again to save their making. */
-export type PathTrees = Map<number, PathTree>;
 
 /**
  * Whole seconds (rounded up) and metres (rounded) between all places, by the fastest way on the network
  * and the access at both ends. Row-major. A place to itself, and places at one point, take nothing.
  */
-export function travelMatrix(
-  graph: RoadGraph,
-  points: readonly LatLon[],
-  trees: PathTrees = new Map(),
-): TravelMatrix {
+export function travelMatrix(graph: RoadGraph, points: readonly LatLon[]): TravelMatrix {
   const access = points.map((p) => snapToNetwork(graph, p));
   const n = points.length;
   const durationSec = new Array<number>(n * n).fill(0);
   const distanceM = new Array<number>(n * n).fill(0);
-  for (let a = 0; a < n; a++) {
-    const from = access[a]!;
-    let tree = trees.get(from.junction);
-    if (!tree) {
-      tree = fastestFrom(graph, from.junction);
-      trees.set(from.junction, tree);
-    }
-    for (let b = 0; b < n; b++) {
-      const to = access[b]!;
-      const same = points[a]!.lat === points[b]!.lat && points[a]!.lon === points[b]!.lon;
-      if (same) continue;
-      durationSec[a * n + b] = Math.ceil(tree.seconds[to.junction]! + from.seconds + to.seconds);
-      distanceM[a * n + b] = Math.round(tree.metres[to.junction]! + from.distanceM + to.distanceM);
+  const joining = new Map<number, number[]>();
+  for (const [a, { junction }] of access.entries())
+    joining.set(junction, [...(joining.get(junction) ?? []), a]);
+  const wanted = [...joining.keys()];
+  // One tree at a time: those of all places of a large network would fill the memory.
+  for (const [junction, from] of joining) {
+    const tree = fastestFrom(graph, junction, wanted);
+    for (const a of from) {
+      for (let b = 0; b < n; b++) {
+        const to = access[b]!;
+        const same = points[a]!.lat === points[b]!.lat && points[a]!.lon === points[b]!.lon;
+        if (same) continue;
+        durationSec[a * n + b] = Math.ceil(tree.seconds[to.junction]! + access[a]!.seconds + to.seconds);
+        distanceM[a * n + b] = Math.round(tree.metres[to.junction]! + access[a]!.distanceM + to.distanceM);
+      }
     }
   }
   return { durationSec, distanceM };
@@ -42,7 +37,7 @@ export function travelMatrix(
 export function legGeometry(graph: RoadGraph, from: LatLon, to: LatLon): LatLon[] {
   const start = snapToNetwork(graph, from).junction;
   const end = snapToNetwork(graph, to).junction;
-  const tree = fastestFrom(graph, start);
+  const tree = fastestFrom(graph, start, [end]);
   const back: LatLon[] = [];
   for (let j = end; j !== start && j >= 0; j = tree.before[j]!) {
     const road = graph.network.roads[graph.roadOf[tree.arcInto[j]!]!]!;

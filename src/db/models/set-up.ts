@@ -1,3 +1,4 @@
+import type { RoadSpeeds, SpeedPeriod } from '@/core/index';
 import {
   bytes,
   date,
@@ -32,6 +33,7 @@ export const company = defineTable('company', {
   straightFactor: defaulted(number()),
   straightKmh: defaulted(number()),
   livePlaybookId: maybe(ref('playbooks')),
+  roadsId: maybe(ref('road_networks')),
   currency: defaulted(text()),
   distanceUnit: defaulted(text<'km' | 'mi'>()),
   weekStartsOn: defaulted(whole()),
@@ -210,13 +212,18 @@ export const imports = defineTable('imports', {
   result: maybe(json<unknown>()),
   createdAt: instant(),
 });
-/** The drawn ground and its roads; `content` is large and read on its own. */
 export const roadNetworks = defineTable('road_networks', {
   id: id(),
   name: defaulted(text()),
   zone: defaulted(text()),
-  content: json<unknown>(),
-  speedsKmh: maybe(json<unknown>()),
-  periods: defaulted(json<unknown>()),
-  version: defaulted(whole()),
+  speedsKmh: defaulted(json<RoadSpeeds>()),
+  periods: defaulted(json<readonly SpeedPeriod[]>()),
+  ...kept,
+});
+/** The drawn ground and its roads: large, packed, and read on its own. */
+export const roadContents = defineTable('road_contents', {
+  roadsId: key(text()),
+  packed: bytes(),
+  found: maybe(json<unknown>()),
+  createdAt: defaulted(instant()),
 });

@@ -24,6 +24,7 @@ const alone = (table: Table): ObjectTable => ({ table, children: {} });
 /** Where each object lies. Its list fields that are not here are columns. */
 export const OBJECT_TABLES: Readonly<Record<ObjectName, ObjectTable>> = {
   company: alone(setUp.company),
+  roads: alone(setUp.roadNetworks),
   territories: {
     table: setUp.territories,
     children: {

@@ -1,4 +1,4 @@
-import { forgetCommands, forgetPositions } from '@/db/repositories/set-up/forget';
+import { forgetCommands, forgetPositions, forgetRoads } from '@/db/repositories/set-up/forget';
 import { readMany } from '@/db/repositories/shared/schedule';
 import type { SystemUnit } from '../shared/unit';
 
@@ -11,4 +11,5 @@ export async function forgetOld({ transaction, now }: SystemUnit): Promise<void>
   const ago = (days: number): Date => new Date(now * 1000 - days * DAY_MS);
   await forgetPositions(transaction, ago(company.keepPositionsDays));
   await forgetCommands(transaction, ago(company.keepLogsDays));
+  await forgetRoads(transaction, ago(company.keepLogsDays));
 }

@@ -3,6 +3,7 @@ import type { ObjectName } from '@/contract/shared/fields';
 /** What each kind of object is called, one of it. */
 export const OBJECT_WORDS: Readonly<Record<ObjectName, string>> = {
   company: 'company',
+  roads: 'road network',
   territories: 'territory',
   depots: 'depot',
   skills: 'skill',
@@ -41,6 +42,7 @@ const SENTENCES: Readonly<Record<string, (facts: Facts) => string>> = {
       : `Brought in ${String(f.count)} × ${OBJECT_WORDS[f.object as ObjectName] ?? String(f.object)}`,
   'save-many': (f) =>
     `Changed ${String(f.count)} × ${OBJECT_WORDS[f.object as ObjectName] ?? String(f.object)}`,
+  'bring-roads': (f) => `Brought in the roads of ${String(f.title)}`,
   'draw-outlines': (f) => `Drew ${Array.isArray(f.names) ? f.names.join(', ') : 'outlines'}`,
   'join-sites': (f) => `Joined site ${String(f.dropped)} into ${String(f.title)}`,
   restore: (f) => `Took back ${thing(f)}`,

@@ -1,4 +1,5 @@
 import type { EffectView } from '@/contract/set-up/answers/effect';
+import { spanText } from '../shared/quantities';
 import { RULE_WORDS } from './rules';
 
 const visits = (n: number): string => (n === 1 ? '1 visit' : `${n} visits`);
@@ -51,6 +52,13 @@ export function effectLines(effect: EffectView, currency: string): EffectLine[] 
     out.push({
       tone: hours > 0 ? 'good' : 'tight',
       text: `${hours > 0 ? '+' : '−'}${Math.abs(hours)} h of working time`,
+      list: [],
+    });
+  const driven = effect.drivenAfter - effect.drivenBefore;
+  if (driven !== 0)
+    out.push({
+      tone: driven < 0 ? 'good' : 'tight',
+      text: `the live plan as it is would be ${spanText(Math.abs(driven))} ${driven > 0 ? 'more' : 'less'} on the road`,
       list: [],
     });
   const price = Math.round((effect.priceAfter - effect.priceBefore) * 100) / 100;

@@ -2,6 +2,7 @@ import type { ObjectName } from '@/contract/shared/fields';
 
 /** Kinds of objects that have a list of their own in set-up; the others are edited elsewhere. */
 const LISTED: readonly ObjectName[] = [
+  'roads',
   'territories',
   'depots',
   'skills',

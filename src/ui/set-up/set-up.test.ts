@@ -229,6 +229,8 @@ describe('words', () => {
       nowNobody: none,
       hoursBefore: 10,
       hoursAfter: 10,
+      drivenBefore: 60,
+      drivenAfter: 60,
       priceBefore: 5,
       priceAfter: 5,
     };
@@ -238,12 +240,14 @@ describe('words', () => {
       broken: { count: 1, first: [] },
       lost: { count: 11, first: [] },
       hoursAfter: 8.5,
+      drivenAfter: 150,
       priceAfter: 7.25,
     };
     expect(effectLines(loud, 'EUR').map((l) => `${l.tone}: ${l.text}`)).toEqual([
       'bad: 1 visit of the live plan would break a rule',
       'tight: 11 visits could go to fewer people',
       'tight: −1.5 h of working time',
+      'tight: the live plan as it is would be 1 h 30 more on the road',
       'tight: the live plan as it is would cost EUR 2.25 more',
     ]);
   });

@@ -4,6 +4,7 @@ import type { Plain } from './draft/paths';
 import { CompanyEditor } from './editors/CompanyEditor';
 import { KindEditor } from './editors/KindEditor';
 import { OfferEditor } from './editors/OfferEditor';
+import { RoadsEditor } from './editors/RoadsEditor';
 import {
   CrewEditor,
   DepotEditor,
@@ -271,6 +272,14 @@ export const SPECS: Readonly<Partial<Record<ObjectName, Spec>>> = {
     Editor: UserEditor,
     hint: 'Who may come in, as what.',
   },
+  roads: {
+    plural: 'Road networks',
+    step: 'roads',
+    columns: ['zone'],
+    blank: () => ({}),
+    Editor: RoadsEditor,
+    hint: 'Bring one in from a file; until then travel goes by straight lines.',
+  },
   company: {
     plural: 'The company',
     step: 'access',
@@ -299,7 +308,7 @@ export const STEP_WORDS: Readonly<Record<Step, string>> = {
 /** Where each step leads. */
 export const STEP_PATHS: Readonly<Record<Step, string>> = {
   territories: '/set-up/map',
-  roads: '/set-up/company/company',
+  roads: '/set-up/roads',
   skills: '/set-up/matrix',
   'job-kinds': '/set-up/job-kinds',
   people: '/set-up/technicians',

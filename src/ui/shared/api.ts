@@ -45,7 +45,27 @@ export async function callApi<S extends z.ZodType>(
   shape: S,
   options: Options = {},
 ): Promise<z.output<S>> {
-  const response = await fetched(path, options);
+  return readAnswer(await fetched(path, options), shape);
+}
+
+/** Sends a file as it is. */
+export async function sendFile<S extends z.ZodType>(
+  path: string,
+  file: File,
+  shape: S,
+): Promise<z.output<S>> {
+  const response = await fetch(path, {
+    method: 'POST',
+    body: file,
+    headers: { 'Content-Type': 'application/octet-stream' },
+  }).catch(() => {
+    throw new ApiError('offline', {});
+  });
+  if (response.status === 413) throw new ApiError('too-large', {});
+  return readAnswer(response, shape);
+}
+
+async function readAnswer<S extends z.ZodType>(response: Response, shape: S): Promise<z.output<S>> {
   const body: unknown = await response.json().catch(() => ({}));
   if (!response.ok) {
     const said = refusal.safeParse(body);

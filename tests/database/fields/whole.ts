@@ -1,5 +1,3 @@
-import { roadNetworks } from '@/db/models/set-up';
-import { rowsOf } from '@/db/models/table';
 import { DATE, type FieldHome, HOUR, PERSON, shiftOf } from '../../support/fields';
 
 const P = (name: string): string => `prices.${name}`;
@@ -15,10 +13,9 @@ export const WHOLE_FIELDS: readonly FieldHome[] = [
   },
   {
     fields: ['travel.durationSec[]', 'travel.distanceM[]'],
-    home: 'the road network: roads, speeds by class (speedsKmh); company: straightFactor, straightKmh where there is none',
+    home: 'the road network: roads, speeds by class (speedsKmh), which of them (company: roadsId); company: straightFactor, straightKmh where there is none',
     set: async (e) => {
-      await rowsOf(e.transaction, roadNetworks).remove({ id: 'orrimay' });
-      await e.save('company', 'company', { straightFactor: 2, straightKmh: 40 });
+      await e.save('company', 'company', { roadsId: null, straightFactor: 2, straightKmh: 40 });
       await e.save('technicians', PERSON, {
         startsAt: 'home',
         homeLat: 34,
@@ -45,16 +42,12 @@ export const WHOLE_FIELDS: readonly FieldHome[] = [
     ],
     home: 'the road network: periods (speeds by class and hour), zone',
     set: (e) =>
-      rowsOf(e.transaction, roadNetworks).update(
-        { id: 'orrimay' },
-        {
-          version: 7,
-          periods: [
-            { fromMin: 0, speeds: { main: 100, rural: 100, town: 100, causeway: 100 } },
-            { fromMin: 600, speeds: { main: 50, rural: 50, town: 50, causeway: 50 } },
-          ],
-        },
-      ),
+      e.save('roads', 'orrimay', {
+        periods: [
+          { fromMin: 0, speeds: {} },
+          { fromMin: 600, speeds: { main: 50, rural: 50, town: 50, causeway: 50 } },
+        ],
+      }),
     look: ({ problem }) => {
       const { byTime, durationSec } = problem.travel;
       const cell = problem.places.length - 1;

@@ -38,6 +38,9 @@ export const effectView = z.strictObject({
   /** Hours that people open to planning work. */
   hoursBefore: z.number(),
   hoursAfter: z.number(),
+  /** Minutes that are driven in the live plan. */
+  drivenBefore: z.number(),
+  drivenAfter: z.number(),
   /** Price of the live plan. */
   priceBefore: z.number(),
   priceAfter: z.number(),

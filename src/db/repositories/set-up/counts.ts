@@ -49,7 +49,7 @@ export async function readSetUpCounts(
     shape,
     `select ${count('territories', all ? 'true' : 'id in (:territoryIds)')} as territories,
       ${count('depots', seen('territory_id'))} as depots,
-      (select name from road_networks order by id limit 1) as roads,
+      (select r.name from road_networks r join company c on c.roads_id = r.id) as roads,
       (select straight_kmh from company) as "straightKmh",
       ${count('skills')} as skills, ${count('skills', 'expires')} as certificates,
       ${count('job_kinds')} as kinds,

@@ -9,6 +9,16 @@ export async function forgetPositions(transaction: Transaction, before: Date): P
   );
 }
 
+/** Takes away roads of networks that are gone since before a moment. */
+export async function forgetRoads(transaction: Transaction, before: Date): Promise<void> {
+  await execute(
+    transaction,
+    `delete from road_contents c where c.created_at < :before
+     and not exists (select 1 from road_networks r where r.id = c.roads_id)`,
+    { before },
+  );
+}
+
 /** Takes away what was done before a moment, but for what somebody undid or did again since. */
 export async function forgetCommands(transaction: Transaction, before: Date): Promise<void> {
   await execute(

@@ -1,7 +1,8 @@
+import { gunzipSync, gzipSync } from 'node:zlib';
 import { z } from 'zod';
 import type { LatLon, RoadNetwork, RoadSpeeds, SpeedPeriod } from '@/core/index';
 import { select, type Transaction } from '../../connection';
-import { roadNetworks } from '../../models/set-up';
+import { roadContents, roadNetworks } from '../../models/set-up';
 import { rowsOf } from '../../models/table';
 
 /** The drawn ground and its roads, as stored. */
@@ -13,46 +14,52 @@ export interface BaseMap {
   readonly roads: RoadNetwork;
 }
 
-export interface RoadSettings {
-  readonly id: string;
-  readonly version: number;
-  /** By whose clock the hours of the day are meant. */
-  readonly zone: string;
-  /** Speeds by class where they differ from the usual ones. */
-  readonly speedsKmh: RoadSpeeds | null;
-  /** From a minute of the local day on, speeds in percent; none are the same all day. */
-  readonly periods: readonly SpeedPeriod[];
+export function packMap(map: BaseMap): Buffer {
+  return gzipSync(JSON.stringify(map), { level: 1 });
 }
 
-const speeds = z.custom<RoadSpeeds>();
-const settingsShape = z.strictObject({
-  id: z.string(),
-  version: z.int(),
-  zone: z.string(),
-  speedsKmh: speeds.nullable(),
-  periods: z.array(z.strictObject({ fromMin: z.int().min(0).max(1439), speeds: speeds })),
-});
-
-/** What is set about the road network; null where none was brought in yet. */
-export async function readRoadSettings(transaction: Transaction): Promise<RoadSettings | null> {
-  const rows = await select(
-    transaction,
-    settingsShape,
-    'select id, version, zone, speeds_kmh as "speedsKmh", periods from road_networks order by id limit 1',
-  );
-  return rows[0] ?? null;
-}
-
+/** The map of a network; null where there is none of that id. */
 export async function readBaseMap(transaction: Transaction, id: string): Promise<BaseMap | null> {
-  const shape = z.strictObject({ content: z.custom<BaseMap>() });
-  const rows = await select(transaction, shape, 'select content from road_networks where id = :id', { id });
-  return rows[0]?.content ?? null;
+  const shape = z.strictObject({ packed: z.instanceof(Buffer) });
+  const rows = await select(transaction, shape, 'select packed from road_contents where roads_id = :id', {
+    id,
+  });
+  const packed = rows[0]?.packed;
+  if (!packed) return null;
+  // Those of before the packing are plain.
+  const isPacked = packed[0] === 0x1f && packed[1] === 0x8b;
+  return JSON.parse((isPacked ? gunzipSync(packed) : packed).toString('utf8')) as BaseMap;
 }
 
-/** Brings a network in, with its speeds by class and hour. */
+/** What was found in the file that a network came out of; null for what came otherwise. */
+export async function readRoadsFound(transaction: Transaction, id: string): Promise<unknown> {
+  const shape = z.strictObject({ found: z.unknown() });
+  const rows = await select(transaction, shape, 'select found from road_contents where roads_id = :id', {
+    id,
+  });
+  return rows[0]?.found ?? null;
+}
+
+export async function addRoadContents(
+  transaction: Transaction,
+  contents: { readonly roadsId: string; readonly packed: Buffer; readonly found: unknown },
+): Promise<void> {
+  await rowsOf(transaction, roadContents).insert([contents]);
+}
+
+/** Brings a network in as it is, with its speeds by class and hour: for what fills a database. */
 export async function addRoadNetwork(
   transaction: Transaction,
-  network: Omit<RoadSettings, 'version'> & { readonly name: string; readonly content: BaseMap },
+  network: {
+    readonly id: string;
+    readonly name: string;
+    readonly zone: string;
+    readonly speedsKmh: RoadSpeeds;
+    readonly periods: readonly SpeedPeriod[];
+    readonly content: BaseMap;
+  },
 ): Promise<void> {
-  await rowsOf(transaction, roadNetworks).insert([network]);
+  const { content, ...row } = network;
+  await rowsOf(transaction, roadNetworks).insert([row]);
+  await addRoadContents(transaction, { roadsId: row.id, packed: packMap(content), found: null });
 }

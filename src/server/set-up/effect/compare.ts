@@ -158,6 +158,14 @@ function hoursOf({ built, who }: World): number {
   return Math.round(sec / 360) / 10;
 }
 
+function drivenMin({ verdict }: World): number {
+  const sec = verdict.timed.routes.reduce(
+    (sum, r) => sum + r.endTravelSec + r.stops.reduce((s, stop) => s + stop.travelSec, 0),
+    0,
+  );
+  return Math.round(sec / 60);
+}
+
 /** What the step from one state of the settings to another does to the work. */
 export function compareWorlds(
   a: World,
@@ -180,6 +188,8 @@ export function compareWorlds(
     nowNobody: list(moved.nowNobody),
     hoursBefore: hoursOf(a),
     hoursAfter: hoursOf(b),
+    drivenBefore: drivenMin(a),
+    drivenAfter: drivenMin(b),
     priceBefore: a.verdict.price / MICRO,
     priceAfter: b.verdict.price / MICRO,
   };

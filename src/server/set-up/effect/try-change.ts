@@ -1,7 +1,7 @@
 import { type TryAnswer, tryRequest } from '@/contract/set-up/answers/effect';
 import type { FieldProblem } from '@/contract/shared/problems';
 import { indexProblem, type Problem, type ProblemIndex, verifyPlan } from '@/core/index';
-import { readAll } from '@/db/repositories/shared/schedule';
+import { readAll, type Stored } from '@/db/repositories/shared/schedule';
 import { requireRight } from '../../shared/access';
 import type { KeptPlan } from '../../shared/judged-plans';
 import { checkObject } from '../../shared/objects/check-object';
@@ -9,7 +9,7 @@ import { readObject } from '../../shared/objects/read-objects';
 import { buildProblem } from '../../shared/problem/build-problem';
 import type { ScheduleData } from '../../shared/problem/schedule-data';
 import { Refusal, required } from '../../shared/refusal';
-import { readGround } from '../../shared/travel/ground';
+import { readGround, type TriedGround } from '../../shared/travel/ground';
 import { travelOnDemand } from '../../shared/travel/matrices';
 import type { Unit } from '../../shared/unit';
 import { applyChange, type TriedChange } from './apply-change';
@@ -35,8 +35,13 @@ export function worldOf({ built, verdict, loaded, index }: KeptPlan): World {
 }
 
 /** The state of things as it would be with other data. */
-export async function worldWith(unit: Unit, ahead: Ahead, data: ScheduleData): Promise<World> {
-  const ground = await readGround(unit.transaction);
+export async function worldWith(
+  unit: Unit,
+  ahead: Ahead,
+  data: ScheduleData,
+  tried: TriedGround = {},
+): Promise<World> {
+  const ground = await readGround(unit.transaction, tried);
   const { territoryIds, firstDate, lastDate, playbook } = ahead;
   const built = buildProblem(data, {
     extent: { territoryIds: [...territoryIds], firstDate, lastDate },
@@ -51,6 +56,12 @@ export async function worldWith(unit: Unit, ahead: Ahead, data: ScheduleData): P
   const verdict = verifyPlan(built.problem, built.plan);
   if (verdict.kind !== 'judged') throw new Error('The plan cannot be replayed after the change');
   return { data, built, verdict, who: whoOf(indexProblem(built.problem), data) };
+}
+
+/** Travel follows from the company and from the roads. */
+function triedGround({ object, value }: TriedChange): TriedGround | null {
+  if (object === 'company') return { company: value as unknown as Stored<'company'> };
+  return object === 'roads' ? { roads: value as unknown as Stored<'roads'> } : null;
 }
 
 const NEW_ID = 'new';
@@ -97,7 +108,8 @@ export async function tryChange(unit: Unit, raw: unknown): Promise<TryAnswer> {
     value: { ...before, ...checked, id: id ?? NEW_ID },
   };
   const data = await applyChange(unit.transaction, now.data, change);
-  const next = data === now.data ? now : await worldWith(unit, ahead, data);
+  const tried = triedGround(change);
+  const next = data === now.data && !tried ? now : await worldWith(unit, ahead, data, tried ?? {});
   const { firstDate, lastDate } = ahead;
   return {
     problems,

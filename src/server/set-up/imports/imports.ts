@@ -95,7 +95,8 @@ export async function openImport(
 
 async function own(unit: Unit, id: string, hold = false): Promise<ImportRow> {
   const row = await readImport(unit.transaction, id, hold);
-  if (row?.userId !== unit.user.id) throw new Refusal('not-found');
+  if (row?.userId !== unit.user.id || !targetShape.safeParse(row.target).success)
+    throw new Refusal('not-found');
   rightTo(unit, targetShape.parse(row.target));
   return row;
 }

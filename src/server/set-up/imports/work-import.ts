@@ -7,6 +7,8 @@ import { nowSec } from '../../shared/clock';
 import { readFile } from '../../shared/imports/read-file';
 import { NotTaken, takeFile } from '../../shared/imports/take-file';
 import { Refusal } from '../../shared/refusal';
+import { ROADS_TARGET } from '../roads/bring-roads';
+import { type ReadRoads, workRoads } from './work-roads';
 
 const REPORT_MS = 500;
 const EMPTY: ImportResult = { made: 0, changed: 0, left: 0, problems: [], problemCount: 0, first: [] };
@@ -39,10 +41,14 @@ async function take(db: Database, row: ImportRow, report: (share: number) => voi
  * Takes the next file that waits, if there is one. It is held by a transaction of its own as long as it is worked on,
  * so that what a process that died was working on is taken up by another.
  */
-export async function workNextImport(db: Database): Promise<boolean> {
+export async function workNextImport(db: Database, readRoads: ReadRoads): Promise<boolean> {
   return inTransaction(db, 'write', async (holding) => {
     const row = await claimImport(holding);
     if (!row) return false;
+    if (row.target === ROADS_TARGET) {
+      await workRoads(holding, row, readRoads);
+      return true;
+    }
     let saidAt = 0;
     let telling: Promise<unknown> = Promise.resolve();
     const report = (done: number): void => {

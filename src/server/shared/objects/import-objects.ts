@@ -1,6 +1,7 @@
 import { guessMeanings } from '@/contract/imports/meanings';
 import type { ImportSettings } from '@/contract/imports/settings';
 import type { Target } from '@/contract/imports/targets';
+import { isMadeApart } from '@/contract/registry';
 import type { ObjectName } from '@/contract/shared/fields';
 import type { FieldProblem } from '@/contract/shared/problems';
 import { requireRight } from '../access';
@@ -20,7 +21,7 @@ export async function importFromCsv(
   text: string,
 ): Promise<{ readonly made: number; readonly changed: number }> {
   requireRight(unit, 'change', name);
-  if (name === 'company') throw new Refusal('not-found');
+  if (isMadeApart(name)) throw new Refusal('not-found');
   const file = readFile(Buffer.from(text, 'utf8'));
   const target: Target = name;
   const meanings = guessMeanings(target, file.header);

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { objectKind } from '@/contract/registry';
+import { isMadeApart, objectKind } from '@/contract/registry';
 import type { ObjectName } from '@/contract/shared/fields';
 import type { ObjectValue } from '@/contract/shared/object';
 import { stableJson } from '@/core/index';
@@ -102,7 +102,7 @@ export async function prepareNew(
   given: { readonly id?: string | undefined; readonly value: unknown },
 ): Promise<Prepared> {
   requireRight(unit, 'change', name);
-  if (name === 'company') throw new Refusal('not-found');
+  if (isMadeApart(name)) throw new Refusal('not-found');
   const id = given.id ?? randomUUID();
   const value = await checkObject(unit, name, given.value, null);
   const territoryIds = await requireSay(unit, name, id, [value]);

@@ -4,7 +4,6 @@ import {
   fastestFrom,
   type LatLon,
   type PathTree,
-  ROAD_SPEED_KMH,
   type RoadGraph,
   type StraightLines,
   slowed,
@@ -13,13 +12,8 @@ import {
   straightLeg,
 } from '@/core/index';
 import type { Transaction } from '@/db/connection';
-import {
-  type BaseMap,
-  type RoadSettings,
-  readBaseMap,
-  readRoadSettings,
-} from '@/db/repositories/shared/roads';
-import { readMany } from '@/db/repositories/shared/schedule';
+import { type BaseMap, readBaseMap } from '@/db/repositories/shared/roads';
+import { readMany, type Stored } from '@/db/repositories/shared/schedule';
 
 /** Whole seconds and metres from one point to another. */
 export interface Leg {
@@ -28,6 +22,8 @@ export interface Leg {
 }
 
 /** What travel is worked out on in this process: a road network, or straight lines. */
+export type RoadSettings = Stored<'roads'>;
+
 export interface Ground {
   /** Changes whenever durations can. */
   readonly key: string;
@@ -77,8 +73,12 @@ function legsOnRoads(graphs: readonly RoadGraph[]): (from: LatLon, to: LatLon, s
     });
 }
 
-function prepare(settings: RoadSettings | null, map: BaseMap | null, straight: StraightLines): Ground {
-  const key = JSON.stringify([settings?.id, settings?.version, straight]);
+function prepare(
+  key: string,
+  settings: RoadSettings | null,
+  map: BaseMap | null,
+  straight: StraightLines,
+): Ground {
   if (!settings || !map) {
     return {
       key,
@@ -89,25 +89,57 @@ function prepare(settings: RoadSettings | null, map: BaseMap | null, straight: S
       legBetween: (from, to) => straightLeg(from, to, straight),
     };
   }
-  const graph = buildRoadGraph(map.roads, settings.speedsKmh ?? ROAD_SPEED_KMH);
+  const graph = buildRoadGraph(map.roads, settings.speedsKmh);
   // Slice 0 is the usual speeds, the others follow the sets of the periods.
   const graphs = [graph, ...speedSets(settings.periods).map((speeds) => slowed(graph, speeds))];
   const legs = legsOnRoads(graphs);
   return { key, settings, map, graph, straight, legBetween: (from, to, slice = 0) => legs(from, to, slice) };
 }
 
-const holder = globalThis as { limeGround?: Ground };
+/** Grounds kept at a time: as things are, and as somebody is trying. */
+const GROUNDS_KEPT = 2;
+const holder = globalThis as {
+  limeGround?: { readonly grounds: Map<string, Ground>; readonly maps: Map<string, BaseMap | null> };
+};
+holder.limeGround ??= { grounds: new Map(), maps: new Map() };
+const { grounds, maps } = holder.limeGround;
 
-/** The ground as it is now; made once a process and again when the roads or their speeds were changed. */
-export async function readGround(transaction: Transaction): Promise<Ground> {
-  const settings = await readRoadSettings(transaction);
-  const [company] = await readMany(transaction, 'company', ['company']);
+/** What travel follows from, where it is not as it is stored. */
+export interface TriedGround {
+  readonly company?: Stored<'company'>;
+  readonly roads?: RoadSettings;
+}
+
+/** What lies on a network never changes: it is read once. */
+async function mapOf(transaction: Transaction, id: string): Promise<BaseMap | null> {
+  const known = maps.get(id);
+  if (known) return known;
+  const read = await readBaseMap(transaction, id);
+  maps.set(id, read);
+  if (maps.size > GROUNDS_KEPT) maps.delete(maps.keys().next().value!);
+  return read;
+}
+
+/**
+ * The ground as it is now, or as it would be; made once a process and again when the roads or their speeds were changed.
+ */
+export async function readGround(transaction: Transaction, tried: TriedGround = {}): Promise<Ground> {
+  const company = tried.company ?? (await readMany(transaction, 'company', ['company']))[0];
+  const id = company?.roadsId ?? null;
+  const stored = id === null ? undefined : (await readMany(transaction, 'roads', [id]))[0];
+  const settings = (tried.roads?.id === id ? tried.roads : stored) ?? null;
   const straight = { factor: company?.straightFactor ?? 1.3, kmh: company?.straightKmh ?? 45 };
-  const key = JSON.stringify([settings?.id, settings?.version, straight]);
-  const known = holder.limeGround;
-  if (known?.key === key) return known;
-  const map = settings ? await readBaseMap(transaction, settings.id) : null;
-  const made = prepare(settings, map, straight);
-  holder.limeGround = made;
+  const key = settings
+    ? JSON.stringify([settings.id, settings.zone, settings.speedsKmh, settings.periods])
+    : JSON.stringify(straight);
+  const known = grounds.get(key);
+  if (known) {
+    grounds.delete(key);
+    grounds.set(key, known);
+    return known;
+  }
+  const made = prepare(key, settings, settings ? await mapOf(transaction, settings.id) : null, straight);
+  grounds.set(key, made);
+  if (grounds.size > GROUNDS_KEPT) grounds.delete(grounds.keys().next().value!);
   return made;
 }

@@ -1,6 +1,7 @@
 import {
   type LatLon,
   matrixOnDemand,
+  type SpeedPeriod,
   speedSets,
   straightMatrix,
   type TravelMatrix,
@@ -22,6 +23,11 @@ export interface TravelDays {
  */
 function byRoadClock({ dates, originSec }: TravelDays, ground: Ground) {
   return { dates, originSec, zone: ground.settings?.zone ?? 'UTC' };
+}
+
+/** Which slice of the ground holds at a period's speeds; 0 are the usual ones. */
+export function speedSliceOf(periods: readonly SpeedPeriod[], speeds: SpeedPeriod['speeds']): number {
+  return speedSets(periods).findIndex((s) => JSON.stringify(s) === JSON.stringify(speeds)) + 1;
 }
 
 /** Travel between points, each leg worked out when it is asked for. For judging a plan and for questions about it. */

@@ -10,7 +10,7 @@ import type { FieldProblem } from '@/contract/shared/problems';
 import { errorText } from '../../messages/errors';
 import { OFFERED_TARGETS, targetText } from '../../messages/imports';
 import { problemText } from '../../messages/problems';
-import { ApiError } from '../../shared/api';
+import { ApiError, sendFile } from '../../shared/api';
 import { Crumbs } from '../frame/Crumbs';
 import css from './Data.module.css';
 import { ImportSteps } from './ImportSteps';
@@ -19,22 +19,6 @@ interface Props {
   /** What the user may bring in; what they may take out. */
   readonly mayBring: readonly string[];
   readonly mayTake: readonly string[];
-}
-
-async function send(target: Target, file: File): Promise<ImportView> {
-  const response = await fetch(`/api/imports?target=${target}&name=${encodeURIComponent(file.name)}`, {
-    method: 'POST',
-    body: file,
-    headers: { 'Content-Type': 'application/octet-stream' },
-  }).catch(() => null);
-  if (!response) throw new ApiError('offline', {});
-  const body: unknown = await response.json().catch(() => ({}));
-  if (response.status === 413) throw new ApiError('too-large', {});
-  if (!response.ok) {
-    const { code = 'broken', facts = {} } = body as { code?: string; facts?: Record<string, unknown> };
-    throw new ApiError(code, facts);
-  }
-  return importView.parse(body);
 }
 
 /** Every kind of data as a file, in and out: checked whole first, then all of it or nothing. */
@@ -47,7 +31,11 @@ export function DataPage({ mayBring, mayTake }: Props) {
   );
   const target = asked && offered.includes(asked) ? asked : (offered[0] ?? 'technicians');
   const [opened, setOpened] = useState<ImportView | null>(null);
-  const open = useMutation({ mutationFn: (file: File) => send(target, file), onSuccess: setOpened });
+  const open = useMutation({
+    mutationFn: (file: File) =>
+      sendFile(`/api/imports?target=${target}&name=${encodeURIComponent(file.name)}`, file, importView),
+    onSuccess: setOpened,
+  });
   const choose = (next: Target): void => {
     setOpened(null);
     open.reset();

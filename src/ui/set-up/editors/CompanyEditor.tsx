@@ -1,4 +1,4 @@
-import { ZoneWord } from '../words/refs';
+import { RefWord, ZoneWord } from '../words/refs';
 import { ChoiceWord, MinutesWord, NameField, NumberWord, TextWord } from '../words/words';
 import { Part, Sentence } from './Part';
 
@@ -35,9 +35,16 @@ export function CompanyEditor() {
           <MinutesWord path="holdMin" label="Runs hold still what begins within" /> from now.
         </Sentence>
       </Part>
-      <Part title="Travel where there is no road network">
+      <Part title="Travel">
         <Sentence>
-          Straight lines, longer by a factor of{' '}
+          It goes by{' '}
+          <RefWord
+            path="roadsId"
+            label="Road network"
+            object="roads"
+            none="straight lines, no road network"
+          />
+          . Straight lines are longer by a factor of{' '}
           <NumberWord path="straightFactor" label="Factor on straight lines" decimals={2} step={0.1} />, at{' '}
           <NumberWord path="straightKmh" label="Speed on straight lines" unit="km/h" step={5} />.
         </Sentence>

@@ -8,7 +8,8 @@ import L, { type LatLngTuple } from 'leaflet';
 import { useEffect, useRef } from 'react';
 import { CircleMarker, MapContainer, Marker, Polygon, Tooltip, useMap } from 'react-leaflet';
 import type { GroundView } from '@/contract/set-up/answers/ground';
-import { colourOf, Ground, useBaseMap } from '../../shared/map/Ground';
+import { colourOf, cornersOf, Ground } from '../../shared/map/Ground';
+import { useBaseMap } from '../../shared/map/use-base-map';
 import { Graticule, WhereAbouts } from './Graticule';
 import css from './Ground.module.css';
 import { type Drawn, type Outline, round } from './outlines';
@@ -50,8 +51,7 @@ export default function GroundMap(props: Props) {
   const base = useBaseMap();
   if (base.data === undefined) return <p className={css.note}>Drawing the map …</p>;
   const corners = props.view.territories.flatMap((t) => latLngs(t.outline));
-  const roads = base.data?.coasts.flatMap((c) => c.map((p): LatLngTuple => [p.lat, p.lon])) ?? [];
-  const within = corners.length > 0 ? corners : roads;
+  const within = corners.length > 0 ? corners : base.data ? cornersOf(base.data) : [];
   return (
     <MapContainer
       bounds={within.length > 0 ? L.latLngBounds(within) : L.latLngBounds([-50, -120], [60, 140])}

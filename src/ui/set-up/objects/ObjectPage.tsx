@@ -6,6 +6,7 @@ import { notifications } from '@mantine/notifications';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
+import { isMadeApart } from '@/contract/registry';
 import type { ObjectName } from '@/contract/shared/fields';
 import type { ObjectValue } from '@/contract/shared/object';
 import { OBJECT_WORDS } from '../../messages/commands';
@@ -186,9 +187,11 @@ function Head({ draft, object, mayChange }: HeadProps) {
       <h1>{String(draft.value.name ?? '') || `A new ${OBJECT_WORDS[object]}`}</h1>
       {!isNew && mayChange && object !== 'company' && (
         <span className={css.acts}>
-          <button type="button" className="link" onClick={copy}>
-            copy as a new one
-          </button>
+          {!isMadeApart(object) && (
+            <button type="button" className="link" onClick={copy}>
+              copy as a new one
+            </button>
+          )}
           <button
             type="button"
             className="link"

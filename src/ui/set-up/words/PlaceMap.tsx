@@ -4,7 +4,8 @@ import L, { type LatLngTuple } from 'leaflet';
 import { useEffect } from 'react';
 import { MapContainer, Marker, Polygon, useMap, useMapEvents } from 'react-leaflet';
 import type { LatLon } from '@/core/index';
-import { colourOf, Ground, useBaseMap } from '../../shared/map/Ground';
+import { colourOf, Ground } from '../../shared/map/Ground';
+import { useBaseMap } from '../../shared/map/use-base-map';
 import { useTerritories } from '../use-territories';
 import css from './PlaceMap.module.css';
 

@@ -1,32 +1,29 @@
 'use client';
 
 import 'leaflet/dist/leaflet.css';
-import { useQuery } from '@tanstack/react-query';
 import L, { type LatLngTuple } from 'leaflet';
 import { useMemo } from 'react';
 import { Marker, Polygon, Polyline } from 'react-leaflet';
-import { z } from 'zod';
 import type { LatLon, RoadNetwork } from '@/core/index';
-import { callApi } from '../api';
 import css from './Ground.module.css';
-
-export interface BaseMap {
-  readonly coasts: readonly (readonly LatLon[])[];
-  readonly lakes: readonly (readonly LatLon[])[];
-  readonly towns: readonly { readonly name: string; readonly at: LatLon; readonly radiusKm: number }[];
-  readonly roads: RoadNetwork;
-}
-
-/** The drawn ground; null where none was brought in. */
-export function useBaseMap() {
-  return useQuery({
-    queryKey: ['map'],
-    queryFn: () => callApi('/api/map', z.custom<BaseMap | null>()),
-    staleTime: Number.POSITIVE_INFINITY,
-  });
-}
+import type { BaseMap } from './use-base-map';
 
 export const point = (p: LatLon): LatLngTuple => [p.lat, p.lon];
+
+/** Corners of what is drawn: the coast, or where none is known the roads. */
+export function cornersOf({ coasts, roads }: BaseMap): LatLngTuple[] {
+  return (coasts.length > 0 ? coasts.flat() : roads.junctions).map(point);
+}
+
+/** Where no coast is known, all is land. */
+const EVERYWHERE: LatLon[] = [
+  { lat: -89, lon: -540 },
+  { lat: -89, lon: 540 },
+  { lat: 89, lon: 540 },
+  { lat: 89, lon: -540 },
+];
+
+const MAIN: ReadonlySet<string> = new Set(['motorway', 'trunk', 'main', 'causeway']);
 
 /** Coast, lakes, roads and names of towns. */
 export function Ground({ base }: { readonly base: BaseMap }) {
@@ -34,13 +31,12 @@ export function Ground({ base }: { readonly base: BaseMap }) {
   const lines = useMemo(() => {
     const line = (r: RoadNetwork['roads'][number]): LatLngTuple[] =>
       [junctions[r.from]!, ...r.via, junctions[r.to]!].map(point);
-    const isMain = (r: RoadNetwork['roads'][number]): boolean =>
-      r.roadClass === 'main' || r.roadClass === 'causeway';
+    const isMain = (r: RoadNetwork['roads'][number]): boolean => MAIN.has(r.roadClass);
     return { main: roads.filter(isMain).map(line), other: roads.filter((r) => !isMain(r)).map(line) };
   }, [junctions, roads]);
   return (
     <>
-      {base.coasts.map((coast) => (
+      {(base.coasts.length > 0 ? base.coasts : [EVERYWHERE]).map((coast) => (
         <Polygon
           key={coast[0]?.lat}
           positions={coast.map(point)}

@@ -1,0 +1,23 @@
+import { withUser } from '@/server/edge/process';
+import { openRoads } from '@/server/set-up/roads/bring-roads';
+import { readRoadsView } from '@/server/set-up/roads/read-roads-view';
+import { answer, answerReader, bytesOf, sessionToken } from '../../../http';
+
+/** Largest file of roads that is taken up, in bytes. */
+const MOST_BYTES = 192 * 1024 * 1024;
+
+/** Where travel comes from. */
+export function GET(request: Request): Promise<Response> {
+  return answerReader(request, readRoadsView);
+}
+
+/** Takes up a file of roads: `?name=region.osm.pbf`, the file itself as the body. */
+export function POST(request: Request): Promise<Response> {
+  return answer(request, async () => {
+    const fileName = new URL(request.url).searchParams.get('name');
+    // Whoever may not bring anything in is told so before the file is taken up.
+    await withUser(await sessionToken(), 'read', async (unit) => readRoadsView(unit));
+    const bytes = await bytesOf(request, MOST_BYTES);
+    return withUser(await sessionToken(), 'write', (unit) => openRoads(unit, { fileName, bytes }));
+  });
+}

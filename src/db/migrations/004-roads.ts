@@ -1,0 +1,24 @@
+/**
+ * Roads are settings like others, and what was brought in of them, which is large, lies apart. The company says
+ * which network it drives on, or that it counts in straight lines.
+ */
+export const roads = {
+  name: '004-roads',
+  up: `
+-- Kept when the settings go, for the undoing of that.
+create table road_contents (
+  roads_id text primary key,
+  packed bytea not null,
+  found jsonb,
+  created_at timestamptz not null default now()
+);
+insert into road_contents (roads_id, packed) select id, convert_to(content::text, 'UTF8') from road_networks;
+update road_networks set speeds_kmh = '{}' where speeds_kmh is null;
+alter table road_networks drop column content,
+  alter column speeds_kmh set default '{}',
+  alter column speeds_kmh set not null,
+  add column archived_at timestamptz;
+alter table company add column roads_id text references road_networks;
+update company set roads_id = (select id from road_networks order by id limit 1);
+`,
+};
