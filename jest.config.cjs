@@ -21,7 +21,9 @@ module.exports = {
       },
     ],
   },
-  transformIgnorePatterns: ['/node_modules/(?!(flatqueue|flatbush|kdbush|osm-pbf-parser-node)/)'],
+  transformIgnorePatterns: [
+    '/node_modules/(?!(flatqueue|flatbush|kdbush|osm-pbf-parser-node|ical.js|ical-generator)/)',
+  ],
   moduleNameMapper: {
     '\\.css$': '<rootDir>/tests/server-only.cjs',
     '^@/(.*)$': '<rootDir>/src/$1',

@@ -14,6 +14,8 @@ const schema = z.object({
   LIME_HOSTS: z.string().optional(),
   /** How many proxies stand in front and are believed when they say who asks. */
   LIME_PROXIES: z.coerce.number().int().min(0).max(5).default(0),
+  /** Where calendars may be read from beside this machine's own stand-in: origins by commas. */
+  LIME_CALENDARS: z.string().default(''),
   LIME_LISTEN: z.string().default('127.0.0.1'),
   LIME_PORT: z.coerce.number().int().min(1).max(65_535).default(3300),
 });
@@ -29,6 +31,7 @@ export interface Environment {
   /** Empty means the address that is listened on, by number or as localhost. */
   readonly hosts: readonly string[];
   readonly proxies: number;
+  readonly calendarOrigins: readonly string[];
   readonly listen: string;
   readonly port: number;
 }
@@ -54,6 +57,10 @@ export function environment(): Environment {
       .map((h) => h.trim().toLowerCase())
       .filter((h) => h !== ''),
     proxies: data.LIME_PROXIES,
+    calendarOrigins: data.LIME_CALENDARS.split(',')
+      .map((o) => o.trim())
+      .filter((o) => URL.canParse(o))
+      .map((o) => new URL(o).origin),
     listen: data.LIME_LISTEN,
     port: data.LIME_PORT,
   };

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { user } from './access/users';
+import { calendar } from './set-up/calendars';
 import { company } from './set-up/company';
 import { columnMap, doubtAside, listView } from './set-up/desk';
 import { offer } from './set-up/offers';
@@ -30,6 +31,7 @@ export const OBJECTS = {
   'work-orders': workOrder,
   visits: visit,
   offers: offer,
+  calendars: calendar,
   users: user,
   asides: doubtAside,
   'list-views': listView,

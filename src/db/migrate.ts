@@ -4,9 +4,9 @@ import { type Database, execute, inTransaction, select, type Transaction } from 
 import { firstSchema } from './migrations/001-first-schema';
 import { theGround } from './migrations/002-the-ground';
 import { setUp } from './migrations/003-set-up';
-import { roads } from './migrations/004-roads';
+import { roadsCalendarsKeys } from './migrations/004-roads-calendars-keys';
 
-const MIGRATIONS = [firstSchema, theGround, setUp, roads];
+const MIGRATIONS = [firstSchema, theGround, setUp, roadsCalendarsKeys];
 /** Any number; all processes that migrate take the same advisory lock. */
 const LOCK = 72_616_304;
 

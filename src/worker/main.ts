@@ -3,6 +3,8 @@ import type PgBoss from 'pg-boss';
 import { environment } from '@/config/environment';
 import { closeDatabase, inTransaction, isAway, openDatabase } from '@/db/connection';
 import { claimRun, rescueLostRuns } from '@/server/runs/work-run';
+import { fetchCalendar } from '@/server/set-up/calendars/fetch-calendar';
+import { readDueCalendars } from '@/server/set-up/calendars/keep-reading';
 import { forgetOld } from '@/server/set-up/forget';
 import { workNextImport } from '@/server/set-up/imports/work-import';
 import { createQueue } from '@/server/shared/queue';
@@ -13,6 +15,7 @@ import { runSearch } from './run-search';
 
 const RESCUE_MS = 5000;
 const FORGET_MS = 3_600_000;
+const CALENDARS_MS = 300_000;
 const MOST_WAIT_MS = 10_000;
 
 const stopping = new AbortController();
@@ -49,6 +52,13 @@ async function workThroughFiles(): Promise<void> {
   } catch (cause) {
     log.error({ cause: cause instanceof Error ? cause.stack : String(cause) }, 'A file failed');
   }
+}
+
+/** Reads calendars that are due; each says itself what went wrong with it. */
+async function workThroughCalendars(): Promise<void> {
+  await readDueCalendars(openDatabase(environment().databaseUrl), fetchCalendar).catch((cause: unknown) =>
+    log.warn({ cause: String(cause) }, 'Calendars were not read'),
+  );
 }
 
 async function rescue(): Promise<void> {
@@ -89,11 +99,16 @@ async function main(): Promise<void> {
     // A run never fails the nudge: what is not done yet is found by the next rescue.
     workThroughLine().catch((cause: unknown) => log.error({ cause: String(cause) }, 'Line of runs')),
   );
-  await boss.work('imports', { batchSize: 1, pollingIntervalSeconds: 0.5 }, () => workThroughFiles());
+  await boss.work('imports', { batchSize: 1, pollingIntervalSeconds: 0.5 }, async () => {
+    await workThroughFiles();
+    await workThroughCalendars();
+  });
   setInterval(() => void forget(), FORGET_MS).unref();
+  setInterval(() => void workThroughCalendars(), CALENDARS_MS).unref();
   await rescue();
   await forget();
   await workThroughFiles();
+  await workThroughCalendars();
   log.info('Worker ready');
 }
 

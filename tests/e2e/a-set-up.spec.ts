@@ -5,6 +5,7 @@ import { callAs, enterAs } from './steps';
 const PAGES = [
   ['/set-up', 'What holds work up'],
   ['/set-up/map', 'Territories'],
+  ['/set-up/roads', 'Travel goes by'],
   ['/set-up/technicians', 'People'],
   ['/set-up/technicians/tech-13', 'What the optimizer is told'],
   ['/set-up/job-kinds/dead-charger', 'Who does it'],
@@ -14,6 +15,7 @@ const PAGES = [
   ['/set-up/crews/crew-quay', 'Changes for a time'],
   ['/set-up/sites', 'Sites'],
   ['/set-up/offers/new', 'Held out to somebody who asks now'],
+  ['/set-up/roads/orrimay', 'Usual speeds'],
   ['/set-up/company/company', 'What is kept'],
   ['/set-up/data', 'Take out as'],
   ['/set-up/programs', 'Its fields'],
@@ -26,8 +28,8 @@ async function undo(page: Page): Promise<void> {
 }
 
 for (const [part, pages] of [
-  ['first', PAGES.slice(0, 7)],
-  ['second', PAGES.slice(7)],
+  ['first', PAGES.slice(0, 8)],
+  ['second', PAGES.slice(8)],
 ] as const) {
   test(`every screen of set-up is complete and accessible in both themes, ${part} half`, async ({ page }) => {
     await enterAs(page, 'analyst');

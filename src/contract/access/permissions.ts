@@ -21,6 +21,7 @@ const SET_UP = [
   'technicians',
   'crews',
   'offers',
+  'calendars',
   'asides',
   'list-views',
   'column-maps',

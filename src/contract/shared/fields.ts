@@ -19,6 +19,7 @@ export const OBJECT_NAMES = [
   'work-orders',
   'visits',
   'offers',
+  'calendars',
   'users',
   'asides',
   'list-views',

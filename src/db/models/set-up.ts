@@ -220,6 +220,20 @@ export const roadNetworks = defineTable('road_networks', {
   periods: defaulted(json<readonly SpeedPeriod[]>()),
   ...kept,
 });
+export const calendars = defineTable('calendars', {
+  id: id(),
+  name: text(),
+  address: text(),
+  technicianId: maybe(ref('technicians')),
+  territoryId: maybe(ref('territories')),
+  ...kept,
+});
+export const calendarReads = defineTable('calendar_reads', {
+  calendarId: key(ref('calendars')),
+  readAt: maybe(instant()),
+  failure: maybe(text()),
+  brought: defaulted(json<unknown>()),
+});
 /** The drawn ground and its roads: large, packed, and read on its own. */
 export const roadContents = defineTable('road_contents', {
   roadsId: key(text()),

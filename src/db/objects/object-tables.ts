@@ -79,6 +79,7 @@ export const OBJECT_TABLES: Readonly<Record<ObjectName, ObjectTable>> = {
     },
   },
   offers: alone(setUp.offers),
+  calendars: alone(setUp.calendars),
   asides: alone(setUp.asides),
   'list-views': alone(setUp.listViews),
   'column-maps': alone(setUp.columnMaps),

@@ -19,6 +19,7 @@ export const OBJECT_WORDS: Readonly<Record<ObjectName, string>> = {
   'work-orders': 'work order',
   visits: 'visit',
   offers: 'offer of windows',
+  calendars: 'calendar',
   users: 'user',
   asides: 'doubt put aside',
   'list-views': 'view',
@@ -42,6 +43,7 @@ const SENTENCES: Readonly<Record<string, (facts: Facts) => string>> = {
       : `Brought in ${String(f.count)} × ${OBJECT_WORDS[f.object as ObjectName] ?? String(f.object)}`,
   'save-many': (f) =>
     `Changed ${String(f.count)} × ${OBJECT_WORDS[f.object as ObjectName] ?? String(f.object)}`,
+  'read-calendar': (f) => `Read the calendar ${String(f.title)}`,
   'bring-roads': (f) => `Brought in the roads of ${String(f.title)}`,
   'draw-outlines': (f) => `Drew ${Array.isArray(f.names) ? f.names.join(', ') : 'outlines'}`,
   'join-sites': (f) => `Joined site ${String(f.dropped)} into ${String(f.title)}`,

@@ -64,6 +64,7 @@ const FIELDS: Readonly<Record<string, string>> = {
   lat: 'Latitude',
   lon: 'Longitude',
   territoryId: 'Territory',
+  technicianId: 'Person',
   accessPatternId: 'Access hours',
   notes: 'Notes',
   outline: 'Outline',

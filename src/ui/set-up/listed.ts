@@ -16,6 +16,7 @@ const LISTED: readonly ObjectName[] = [
   'parts',
   'sites',
   'offers',
+  'calendars',
   'users',
 ];
 

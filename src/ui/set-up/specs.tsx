@@ -1,6 +1,7 @@
 import type { Step } from '@/contract/set-up/answers/doubts';
 import type { ObjectName } from '@/contract/shared/fields';
 import type { Plain } from './draft/paths';
+import { CalendarEditor } from './editors/CalendarEditor';
 import { CompanyEditor } from './editors/CompanyEditor';
 import { KindEditor } from './editors/KindEditor';
 import { OfferEditor } from './editors/OfferEditor';
@@ -264,6 +265,14 @@ export const SPECS: Readonly<Partial<Record<ObjectName, Spec>>> = {
     Editor: OfferEditor,
     hint: 'Which windows of arrival customers are offered; one for everything is enough to begin.',
   },
+  calendars: {
+    plural: 'Calendars',
+    step: 'hours',
+    columns: ['technicianId', 'territoryId', 'address'],
+    blank: () => ({ name: '', address: '', technicianId: null, territoryId: null }),
+    Editor: CalendarEditor,
+    hint: 'Time off or holidays that are kept elsewhere and read again every hour.',
+  },
   users: {
     plural: 'Who sees what',
     step: 'access',
@@ -341,6 +350,7 @@ export const STEP_LISTS: Readonly<
   hours: [
     { href: '/set-up/hours', name: 'Four weeks' },
     { href: '/set-up/week-patterns', name: 'Week patterns' },
+    { href: '/set-up/calendars', name: 'Calendars' },
   ],
   crews: [
     { href: '/set-up/crews', name: 'Crews' },

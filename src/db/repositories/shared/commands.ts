@@ -130,6 +130,23 @@ export async function readHistoryOf(
   return rows.map((r) => ({ ...r, before: r.before ?? null, after: r.after ?? null }));
 }
 
+/** Who changed an object last; null where nobody is known to have. */
+export async function lastHandOn(
+  transaction: Transaction,
+  object: string,
+  objectId: string,
+): Promise<string | null> {
+  const rows = await select(
+    transaction,
+    z.strictObject({ userId: z.string() }),
+    `select c.user_id as "userId" from changes x join commands c on c.id = x.command_id
+     where x.object = :object and x.object_id = :objectId and c.user_id is not null
+     order by x.id desc limit 1`,
+    { object, objectId },
+  );
+  return rows[0]?.userId ?? null;
+}
+
 /** Tells all processes, when the transaction commits. At most 8,000 bytes (PostgreSQL, NOTIFY). */
 export async function notify(transaction: Transaction, payload: string): Promise<void> {
   await execute(transaction, `select pg_notify('lime', :payload)`, { payload });

@@ -1,4 +1,5 @@
 import { useDraftContext } from '../draft/DraftContext';
+import { CalendarFile } from '../hours/CalendarFile';
 import { Rows } from '../rows/Rows';
 import { FactsWord } from '../words/facts';
 import { MomentWord } from '../words/MomentWord';
@@ -77,7 +78,7 @@ export function SiteEditor() {
   );
 }
 
-export function TerritoryEditor() {
+export function TerritoryEditor({ today }: { readonly today: string }) {
   const draft = useDraftContext();
   const corners = (draft.get('outline') as unknown[] | undefined)?.length ?? 0;
   return (
@@ -110,6 +111,7 @@ export function TerritoryEditor() {
             </>
           )}
         </Rows>
+        <CalendarFile today={today} />
       </Part>
       <Part title="Quiet hours">
         <Rows

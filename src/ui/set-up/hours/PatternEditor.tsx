@@ -7,6 +7,7 @@ import { DayWord, NameField } from '../words/words';
 import { DayTrack } from './DayTrack';
 import { type Hours, hoursOfWeek, hoursText, readHours } from './day-hours';
 import css from './Hours.module.css';
+import { TakeOutCalendar } from './TakeOutCalendar';
 
 const DAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
 const MOST_WEEKS = 8;
@@ -74,6 +75,9 @@ export function PatternEditor() {
             another week, by turns
           </button>
         )}
+        <p className="quiet">
+          <TakeOutCalendar />
+        </p>
       </Part>
     </>
   );

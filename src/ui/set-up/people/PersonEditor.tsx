@@ -1,5 +1,6 @@
 import { useDraftContext } from '../draft/DraftContext';
 import { Part, Sentence } from '../editors/Part';
+import { CalendarFile } from '../hours/CalendarFile';
 import { Rows } from '../rows/Rows';
 import { FactsWord } from '../words/facts';
 import { PlaceWord } from '../words/PlaceWord';
@@ -197,6 +198,7 @@ function Days({ today }: { readonly today: string }) {
           </>
         )}
       </Rows>
+      <CalendarFile today={today} />
     </Part>
   );
 }

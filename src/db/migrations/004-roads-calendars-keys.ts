@@ -1,9 +1,9 @@
 /**
  * Roads are settings like others, and what was brought in of them, which is large, lies apart. The company says
- * which network it drives on, or that it counts in straight lines.
+ * which network it drives on, or that it counts in straight lines. Calendars that are read again and again.
  */
-export const roads = {
-  name: '004-roads',
+export const roadsCalendarsKeys = {
+  name: '004-roads-calendars-keys',
   up: `
 -- Kept when the settings go, for the undoing of that.
 create table road_contents (
@@ -20,5 +20,23 @@ alter table road_networks drop column content,
   add column archived_at timestamptz;
 alter table company add column roads_id text references road_networks;
 update company set roads_id = (select id from road_networks order by id limit 1);
+
+create table calendars (
+  id text primary key,
+  name text not null,
+  address text not null,
+  technician_id text references technicians,
+  territory_id text references territories,
+  version integer not null default 1,
+  archived_at timestamptz,
+  check ((technician_id is null) <> (territory_id is null))
+);
+-- What the last reading of each brought, so that the next one knows what it may take back.
+create table calendar_reads (
+  calendar_id text primary key references calendars on delete cascade,
+  read_at timestamptz,
+  failure text,
+  brought jsonb not null default '[]'
+);
 `,
 };
