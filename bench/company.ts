@@ -1,7 +1,7 @@
 import { randomBytes } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { environment } from '@/config/environment';
-import { STARTING_PLAYBOOK } from '@/contract/playbooks/starting-playbook';
+import { SHIPPED_PLAYBOOKS } from '@/contract/playbooks/starting-playbook';
 import { insertCheapest } from '@/core/engine/index';
 import { createRandom, datesFrom, instantOf, type Random, weekdayOf } from '@/core/index';
 import { closeDatabase, inTransaction, openDatabase, type Transaction } from '@/db/connection';
@@ -215,7 +215,13 @@ async function fill(): Promise<void> {
     );
     await fillPeople(t, random, { island, all });
     await fillWork(t, random, { island, all });
-    const version = { id: 'p-1', playbookId: 'p', version: 1, content: STARTING_PLAYBOOK, note: '' };
+    const version = {
+      id: 'p-1',
+      playbookId: 'p',
+      version: 1,
+      content: SHIPPED_PLAYBOOKS[0]!.content,
+      note: '',
+    };
     await addPlaybook(t, { id: 'p', name: 'Bench' }, version);
     const user = { id: 'u', email: 'bench@bench.example', name: 'Bench', role: 'analyst', passwordHash: '-' };
     await addUser(

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { OBJECTS } from './registry';
-import type { ObjectKind } from './shared/object';
+import { isMadeApart, OBJECTS } from './registry';
+import { fieldsOf, isPlain, type ObjectKind } from './shared/object';
 
 type Json = Readonly<Record<string, unknown>>;
 
@@ -13,17 +13,55 @@ export function jsonSchemaOf(kind: ObjectKind): Json {
   return schema;
 }
 
-const answers = (done: string, schema: Json): Json => ({
-  '200': { description: done, content: { 'application/json': { schema } } },
-  '401': { description: 'Not signed in' },
-  '404': { description: 'Not there, or not to be seen' },
-  '409': { description: 'Somebody else was there first, or it is in use; the facts say what' },
-  '422': { description: 'What was sent is not right; every problem with its field' },
+const problem: Json = {
+  content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/problem' } } },
+};
+const tag: Json = {
+  ETag: { description: 'The version, for If-Match and If-None-Match', schema: { type: 'string' } },
+};
+const FAILURES: Readonly<Record<string, string>> = {
+  '401': 'No key, none that works any more, or not signed in',
+  '404': 'Not there, or not to be seen',
+  '409': 'Somebody else was there first, or it is in use; the facts say what',
+  '412': 'It is no longer as it was at the tag of If-Match; the facts say what changed',
+  '422': 'What was sent is not right; every problem with its field',
+  '428': 'A change has to say what it was made on: If-Match, or the version in the body',
+};
+
+const failures = (...codes: string[]): Json =>
+  Object.fromEntries(codes.map((c) => [c, { description: FAILURES[c], ...problem }]));
+const answer = (description: string, schema: Json, headers?: Json): Json => ({
+  '200': { description, content: { 'application/json': { schema } }, ...(headers ? { headers } : {}) },
 });
 
-const asked = (name: string, schema: Json): Json => ({ name, in: 'query', schema });
+const asked = (name: string, schema: Json, description?: string): Json => ({
+  name,
+  in: 'query',
+  schema,
+  ...(description ? { description } : {}),
+});
+const header = (name: string, description: string): Json => ({
+  name,
+  in: 'header',
+  description,
+  schema: { type: 'string' },
+});
 const body = (schema: Json): Json => ({ required: true, content: { 'application/json': { schema } } });
 const version: Json = { type: 'integer', minimum: 1 };
+const ifMatch = header('If-Match', 'The tag that the change was made on; or the version in the body');
+
+/** Plain fields that a list can be filtered by. */
+function filtersOf(kind: ObjectKind): Json[] {
+  return fieldsOf(kind)
+    .filter((f) => isPlain(f.form))
+    .map((f) =>
+      asked(
+        f.name,
+        { type: f.form === 'number' ? 'number' : f.form === 'yes' ? 'boolean' : 'string' },
+        'Only those that have this; empty for those that have none',
+      ),
+    );
+}
 
 function pathsOf(kind: ObjectKind): Record<string, Json> {
   const value = { $ref: `#/components/schemas/${kind.name}` };
@@ -42,50 +80,82 @@ function pathsOf(kind: ObjectKind): Record<string, Json> {
     required: [...required, 'value'],
   });
   const id: Json = { name: 'id', in: 'path', required: true, schema: { type: 'string' } };
+  const make = {
+    summary: `Make one of ${kind.name}`,
+    requestBody: body(enveloped({ id: { type: 'string' } }, [])),
+    responses: { ...answer('As it is kept', kept, tag), ...failures('401', '404', '409', '422') },
+  };
+  const putAway = {
+    summary: `Put one of ${kind.name} away, or take it back`,
+    parameters: [ifMatch],
+    requestBody: body({
+      type: 'object',
+      properties: { version, archived: { type: 'boolean' } },
+      required: ['archived'],
+    }),
+    responses: {
+      ...answer('As it is kept', kept, tag),
+      ...failures('401', '404', '409', '412', '422', '428'),
+    },
+  };
   return {
     [`/api/objects/${kind.name}`]: {
       get: {
         summary: `List ${kind.name}; any plain field filters`,
         parameters: [
           asked('search', { type: 'string' }),
-          asked('sort', { type: 'string' }),
+          asked('sort', { type: 'string' }, 'A plain field; with a minus before it, backwards'),
           asked('archived', { type: 'boolean' }),
           asked('page', { type: 'integer', minimum: 0 }),
           asked('pageSize', { type: 'integer', minimum: 1, maximum: 500 }),
           asked('format', { type: 'string', enum: ['json', 'csv'] }),
+          ...filtersOf(kind),
         ],
-        responses: answers('A page', listed),
+        responses: { ...answer('A page', listed), ...failures('401', '404', '422') },
       },
-      post: {
-        summary: `Make one of ${kind.name}`,
-        requestBody: body(enveloped({ id: { type: 'string' } }, [])),
-        responses: answers('As it is kept', kept),
-      },
+      ...(isMadeApart(kind.name) ? {} : { post: make }),
     },
     [`/api/objects/${kind.name}/{id}`]: {
       parameters: [id],
       get: {
         summary: `Read one of ${kind.name}`,
-        parameters: [asked('with', { type: 'string', enum: ['history', 'uses'] })],
-        responses: answers('As it is kept', kept),
+        parameters: [
+          asked('with', { type: 'string', enum: ['history', 'uses'] }),
+          header('If-None-Match', 'The tag of what is known already'),
+        ],
+        responses: {
+          ...answer('As it is kept', kept, tag),
+          '304': { description: 'As it is known already' },
+          ...failures('401', '404'),
+        },
       },
       put: {
         summary: `Save one of ${kind.name} as read at a version`,
-        requestBody: body(enveloped({ version }, ['version'])),
-        responses: answers('As it is kept', kept),
+        parameters: [ifMatch],
+        requestBody: body(enveloped({ version }, [])),
+        responses: {
+          ...answer('As it is kept', kept, tag),
+          ...failures('401', '404', '409', '412', '422', '428'),
+        },
       },
-      patch: {
-        summary: `Put one of ${kind.name} away, or take it back`,
-        requestBody: body({
-          type: 'object',
-          properties: { version, archived: { type: 'boolean' } },
-          required: ['version', 'archived'],
-        }),
-        responses: answers('As it is kept', kept),
-      },
+      ...(kind.name === 'company' ? {} : { patch: putAway }),
     },
   };
 }
+
+/** RFC 9457, with our own code and its facts. */
+const problemSchema: Json = {
+  type: 'object',
+  properties: {
+    type: { type: 'string' },
+    title: { type: 'string' },
+    status: { type: 'integer' },
+    detail: { type: 'string' },
+    code: { type: 'string' },
+    facts: { type: 'object' },
+  },
+  required: ['type', 'title', 'status', 'code'],
+};
 
 /** The interface for programs as an OpenAPI 3.1 document: follows from the registry. */
 export function openApiDocument(): Json {
@@ -93,7 +163,14 @@ export function openApiDocument(): Json {
   return {
     openapi: '3.1.0',
     info: { title: 'Lime Knot', version: '1' },
+    servers: [{ url: '/' }],
+    security: [{ key: [] }],
     paths: Object.assign({}, ...kinds.map(pathsOf)) as Json,
-    components: { schemas: Object.fromEntries(kinds.map((k) => [k.name, jsonSchemaOf(k)])) },
+    components: {
+      securitySchemes: {
+        key: { type: 'http', scheme: 'bearer', description: 'A key of yours, with its scope and its end' },
+      },
+      schemas: { problem: problemSchema, ...Object.fromEntries(kinds.map((k) => [k.name, jsonSchemaOf(k)])) },
+    },
   };
 }

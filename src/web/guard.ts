@@ -9,7 +9,12 @@ import { securityHeaders } from './security-headers';
 
 /** Longest body that is let through, in bytes, and of a file; routes may ask for less. */
 const MOST_BYTES = 1024 * 1024;
-const MOST_FILE_BYTES = 17 * 1024 * 1024;
+/** What is a file, and how long it may be. */
+const MOST_OF_FILES: readonly (readonly [string, number])[] = [
+  ['/api/imports?', 17 * 1024 * 1024],
+  ['/api/set-up/roads?', 193 * 1024 * 1024],
+  ['/api/set-up/calendars/file?', 3 * 1024 * 1024],
+];
 
 function plain(response: ServerResponse, status: number, text: string): void {
   response.writeHead(status, { 'Content-Type': 'text/plain; charset=utf-8', 'Cache-Control': 'no-store' });
@@ -42,7 +47,7 @@ function refusal({ url = '', headers }: IncomingMessage): readonly [number, stri
   if (!allowedHosts(environment()).includes(host))
     return [421, 'This server does not answer under that name'];
   if (!isReadable(url)) return [400, 'The address cannot be read'];
-  const most = url.startsWith('/api/imports?') ? MOST_FILE_BYTES : MOST_BYTES;
+  const most = MOST_OF_FILES.find(([start]) => url.startsWith(start))?.[1] ?? MOST_BYTES;
   if (Number(headers['content-length'] ?? 0) > most) return [413, 'The request is too large'];
   return null;
 }

@@ -1,6 +1,7 @@
 import { type ChildProcess, execFileSync, spawn } from 'node:child_process';
 import { createServer } from 'node:net';
 import { expect, type Page, test } from '@playwright/test';
+import { expectAccessible } from './accessible';
 import { callAs } from './steps';
 
 /**
@@ -124,7 +125,8 @@ const WORK = [
 
 test('an empty company gets its first plan through the interface alone', async ({ browser }) => {
   test.setTimeout(240_000);
-  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  const page = await context.newPage();
   await page.goto(`${base}${entry}`);
   await page.getByLabel('New password').fill('long enough');
   await page.getByLabel('The same again').fill('long enough');
@@ -178,6 +180,26 @@ test('an empty company gets its first plan through the interface alone', async (
   await save(page);
   await named(page, 'offers', 'Two hours');
   await save(page);
+  await page.goto(`${base}/playbooks`);
+  await page.getByRole('link', { name: 'Promises first' }).click();
+  await expect(page.getByRole('heading', { name: 'Promises first', exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'copy', exact: true }).click();
+  await page.getByLabel('Name of the copy').fill('Ours');
+  await page.getByRole('button', { name: 'Copy it' }).click();
+  await expect(page.getByRole('heading', { name: 'Ours', exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'price the live plan by it' }).click();
+  await expect(page.getByText('prices the live plan')).toBeVisible();
+
+  await named(page, 'users', 'Second of Small');
+  await page.getByLabel('E-mail').fill('second@small.example');
+  await save(page);
+  await page.getByRole('button', { name: 'Invite' }).click();
+  await expect(page.getByText('/enter?token=')).toBeVisible();
+  await page.getByRole('link', { name: 'mail', exact: true }).click();
+  await expect(page.getByText('to second@small.example')).toBeVisible();
+  await expectAccessible(page, '/stand-ins/mail');
+  await expect(page.getByRole('link', { name: /\/enter\?token=/ })).toBeVisible();
+
   // 60 sites, 60 orders and 60 visits.
   await bringIn(page, 'work', WORK, 180);
 
@@ -188,6 +210,7 @@ test('an empty company gets its first plan through the interface alone', async (
 
   await page.goto(`${base}/plan?from=2026-06-10&to=2026-06-16`);
   await page.getByRole('button', { name: 'Optimize' }).click();
+  await expect(page.getByText('Ours').first()).toBeVisible();
   await page.getByLabel('Seconds to search').fill('5');
   await page.getByRole('button', { name: 'Start the run' }).click();
   await expect(page.getByRole('heading', { name: 'Run is done' })).toBeVisible({ timeout: 90_000 });
@@ -203,5 +226,5 @@ test('an empty company gets its first plan through the interface alone', async (
   const { text } = await callAs(page, `/api/plan?territories=${ids}&from=2026-06-10&to=2026-06-16`);
   const plan = JSON.parse(text) as { looseIds: string[]; violations: unknown[]; visits: unknown[] };
   expect([plan.visits.length, plan.looseIds.length, plan.violations.length]).toEqual([60, 0, 0]);
-  await page.close();
+  await context.close();
 });

@@ -65,9 +65,21 @@ export interface Grant {
   readonly mayChange: boolean;
 }
 
+/** What a key for a program leaves of the rights of its owner; no objects are all. */
+export interface Limits {
+  readonly mayChange: boolean;
+  readonly objects: readonly ObjectName[];
+}
+
 export interface Holder {
   readonly role: Role;
   readonly grants: readonly Grant[];
+  readonly limits?: Limits;
+}
+
+function isWithin({ mayChange, objects }: Limits, act: Act, subject: Subject): boolean {
+  if (act === 'change' && !mayChange) return false;
+  return objects.length === 0 || objects.some((o) => o === subject);
 }
 
 /** Whether a role may do something with such objects at all, wherever they are. */
@@ -87,6 +99,7 @@ export function may(
   territoryIds: readonly string[] = [],
 ): boolean {
   if (!roleMay(holder.role, act, subject)) return false;
+  if (holder.limits && !isWithin(holder.limits, act, subject)) return false;
   if (territoryIds.length === 0 || holder.role === 'administrator') return true;
   const given = new Map(holder.grants.map((g) => [g.territoryId, g.mayChange]));
   return act === 'read'

@@ -8,7 +8,7 @@ import {
   readPlaybookContent,
   visitPricesOf,
 } from './playbook';
-import { STARTING_PLAYBOOK } from './starting-playbook';
+import { SHIPPED_PLAYBOOKS } from './starting-playbook';
 
 const everyday = playbookContent.parse(PLAYBOOKS[0].content);
 const work = { priority: 3, jobKindId: 'meter', territoryId: 'quay', attributes: { grid: 'low' } };
@@ -92,7 +92,7 @@ describe('playbooks', () => {
     expect(coreRules(playbookContent.parse(playbook.content)).skills).toBe(true);
   });
   it('the one to begin with asks for the daily rest of Directive 2003/88/EC, article 3', () => {
-    expect(coreRules(STARTING_PLAYBOOK).restSec).toBe(11 * 3600);
+    expect(coreRules(SHIPPED_PLAYBOOKS[0]!.content).restSec).toBe(11 * 3600);
   });
   it('stored in the first format are raised: what that did not know has no price', () => {
     const { drivingHour, drivingKm, overtimeHour, lateMinute, missedWindow } = everyday.prices;

@@ -31,6 +31,26 @@ create table calendars (
   archived_at timestamptz,
   check ((technician_id is null) <> (territory_id is null))
 );
+-- What the stand-in for a mail service was given.
+create table mails (
+  id text primary key,
+  recipient text not null,
+  subject text not null,
+  body text not null,
+  sent_at timestamptz not null default now()
+);
+-- Keys for programs: in whose name, how far, and until when.
+create table program_keys (
+  id text primary key,
+  name text not null,
+  token_hash text not null unique,
+  user_id text not null references users on delete cascade,
+  may_change boolean not null,
+  objects jsonb not null default '[]',
+  ends_on date not null,
+  created_at timestamptz not null default now(),
+  last_used_at timestamptz
+);
 -- What the last reading of each brought, so that the next one knows what it may take back.
 create table calendar_reads (
   calendar_id text primary key references calendars on delete cascade,

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { STARTING_PLAYBOOK } from '@/contract/playbooks/starting-playbook';
+import { SHIPPED_PLAYBOOKS } from '@/contract/playbooks/starting-playbook';
 import { addUser, isWithoutUsers } from '@/db/repositories/access/users';
 import { addPlan } from '@/db/repositories/plan/drafts';
 import { addPlaybook } from '@/db/repositories/playbooks/playbooks';
@@ -30,17 +30,11 @@ export async function startCompany(
     status: 'live',
     revision: 1,
   });
-  await addPlaybook(
-    transaction,
-    { id: 'balanced', name: 'Balanced' },
-    {
-      id: 'balanced-1',
-      playbookId: 'balanced',
-      version: 1,
-      content: STARTING_PLAYBOOK,
-      note: 'To begin with',
-      createdAt: new Date(now * 1000),
-    },
-  );
+  for (const { id: playbookId, name: title, note, content } of SHIPPED_PLAYBOOKS)
+    await addPlaybook(
+      transaction,
+      { id: playbookId, name: title },
+      { id: `${playbookId}-1`, playbookId, version: 1, content, note, createdAt: new Date(now * 1000) },
+    );
   return makeEntryLink(unit, id);
 }

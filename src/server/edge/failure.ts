@@ -7,6 +7,8 @@ const STATUS: Readonly<Record<RefusalCode, number>> = {
   'not-found': 404,
   invalid: 422,
   conflict: 409,
+  precondition: 412,
+  'version-required': 428,
   'too-many': 429,
   'too-large': 413,
 };

@@ -1,5 +1,6 @@
 import { environment } from '@/config/environment';
 import { type Database, inTransaction, type Mode, openDatabase } from '@/db/connection';
+import { noteKeyUse, readKeyHolder } from '../access/keys';
 import { readSession, type SignInFrom } from '../access/session';
 import { nowSec } from '../shared/clock';
 import { Refusal } from '../shared/refusal';
@@ -22,6 +23,22 @@ export function withUser<T>(
     if (!user) throw new Refusal('signed-out');
     return work({ user, transaction, now: nowSec() });
   });
+}
+
+/** Runs a use case in the name of whoever a program's key belongs to, as far as the key goes. */
+export function withKey<T>(key: string, mode: Mode, work: (unit: Unit) => Promise<T>): Promise<T> {
+  return inTransaction(databaseOfProcess(), mode, async (transaction) => {
+    const user = await readKeyHolder({ transaction }, key);
+    if (!user) throw new Refusal('signed-out');
+    return work({ user, transaction, now: nowSec() });
+  });
+}
+
+/** Notes that a key was used; that it cannot be noted is nobody's trouble. */
+export async function noteUseOfKey(key: string): Promise<void> {
+  await inTransaction(databaseOfProcess(), 'write', (transaction) => noteKeyUse({ transaction }, key)).catch(
+    () => undefined,
+  );
 }
 
 /** The user of a session token, or null. */

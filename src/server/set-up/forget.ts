@@ -1,8 +1,10 @@
 import { forgetCommands, forgetPositions, forgetRoads } from '@/db/repositories/set-up/forget';
+import { dropMails } from '@/db/repositories/shared/mails';
 import { readMany } from '@/db/repositories/shared/schedule';
 import type { SystemUnit } from '../shared/unit';
 
 const DAY_MS = 86_400_000;
+const MAIL_DAYS = 7;
 
 /** Forgets what the company does not keep any longer: housekeeping, and nobody's command. */
 export async function forgetOld({ transaction, now }: SystemUnit): Promise<void> {
@@ -11,5 +13,6 @@ export async function forgetOld({ transaction, now }: SystemUnit): Promise<void>
   const ago = (days: number): Date => new Date(now * 1000 - days * DAY_MS);
   await forgetPositions(transaction, ago(company.keepPositionsDays));
   await forgetCommands(transaction, ago(company.keepLogsDays));
+  await dropMails(transaction, ago(MAIL_DAYS));
   await forgetRoads(transaction, ago(company.keepLogsDays));
 }

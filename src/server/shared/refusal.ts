@@ -8,6 +8,10 @@ export type RefusalCode =
   | 'invalid'
   /** Somebody else was there first; the facts say what and who. */
   | 'conflict'
+  /** What was read is no longer so; the facts say what changed. */
+  | 'precondition'
+  /** A change has to say what it was made on. */
+  | 'version-required'
   | 'too-many'
   | 'too-large';
 

@@ -1,4 +1,4 @@
-import type { Grant, Role } from '@/contract/access/permissions';
+import type { Grant, Limits, Role } from '@/contract/access/permissions';
 import type { Transaction } from '@/db/connection';
 
 /** Who asks, with the territories that they were given. */
@@ -8,6 +8,8 @@ export interface User {
   readonly email: string;
   readonly role: Role;
   readonly grants: readonly Grant[];
+  /** How far a program may go in their name; none is as far as they may themselves. */
+  readonly limits?: Limits;
 }
 
 /** What a use case works in: one transaction, in somebody's name, at one moment. */

@@ -6,28 +6,31 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { z } from 'zod';
 import { sessionView } from '@/contract/access/account';
+import type { Role } from '@/contract/access/permissions';
 import type { FieldProblem } from '@/contract/shared/problems';
 import { errorText } from '../messages/errors';
 import { problemText } from '../messages/problems';
 import { ApiError, callApi, done } from '../shared/api';
 import { momentText } from '../shared/time';
+import { Keys } from './Keys';
 
 interface Props {
   readonly name: string;
   readonly email: string;
-  readonly role: string;
+  readonly role: Role;
 }
 
 /** One's own password, and where one is signed in. */
 export function AccountPage({ name, email, role }: Props) {
   return (
-    <div className="page" style={{ maxWidth: 640 }}>
+    <div className="page" style={{ maxWidth: 760 }}>
       <h1>{name}</h1>
       <p className="quiet">
         {email}, {role}
       </p>
       <Password />
       <Sessions />
+      <Keys role={role} />
     </div>
   );
 }

@@ -43,6 +43,8 @@ const SENTENCES: Readonly<Record<string, (facts: Facts) => string>> = {
       : `Brought in ${String(f.count)} × ${OBJECT_WORDS[f.object as ObjectName] ?? String(f.object)}`,
   'save-many': (f) =>
     `Changed ${String(f.count)} × ${OBJECT_WORDS[f.object as ObjectName] ?? String(f.object)}`,
+  'copy-playbook': (f) => `Copied the playbook ${String(f.from)} as ${String(f.title)}`,
+  'live-playbook': (f) => `The live plan is priced by ${String(f.title)}`,
   'read-calendar': (f) => `Read the calendar ${String(f.title)}`,
   'bring-roads': (f) => `Brought in the roads of ${String(f.title)}`,
   'draw-outlines': (f) => `Drew ${Array.isArray(f.names) ? f.names.join(', ') : 'outlines'}`,

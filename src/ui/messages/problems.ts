@@ -51,6 +51,8 @@ const WORDS: Readonly<Record<string, (facts: Facts) => string>> = {
   'too-many-days': (f) => `takes more than ${of(f, 'most')} days`,
   'calendar-address': () => 'begins with http:// or https://, or with / for the stand-in of this machine',
   'one-of-two': () => 'is for a person or for a territory: choose one of the two',
+  'over-already': () => 'is over already',
+  'too-far': (f) => `is within ${of(f, 'most')} days`,
   'not-xml': (f) => `is broken at line ${of(f, 'line')}: ${of(f, 'what')}`,
   'not-osm': (f) => `is XML, but no map: it begins with ${of(f, 'root')}`,
   'not-pbf': (f) => `is no whole OpenStreetMap PBF: ${of(f, 'what')}`,

@@ -1,9 +1,11 @@
 import Link from 'next/link';
 import type { PlaybookContent } from '@/contract/playbooks/playbook';
+import { Acts } from './Acts';
 import css from './PlaybookPage.module.css';
 
 export interface PlaybookShown {
   readonly id: string;
+  readonly playbookId: string;
   readonly name: string;
   readonly version: number;
   readonly note: string;
@@ -51,10 +53,15 @@ export function PlaybookPage({
   playbook,
   others,
   compareWith,
+  livePlaybookId,
+  mayChange,
 }: {
   readonly playbook: PlaybookShown;
   readonly others: readonly PlaybookShown[];
   readonly compareWith: string;
+  /** The one that prices the live plan. */
+  readonly livePlaybookId: string;
+  readonly mayChange: boolean;
 }) {
   const { rules } = playbook.content;
   const prices = pricesOf(playbook.content);
@@ -67,6 +74,13 @@ export function PlaybookPage({
         <span className="quiet">
           version {playbook.version} · {playbook.note}
         </span>
+        <Acts
+          versionId={playbook.id}
+          playbookId={playbook.playbookId}
+          name={playbook.name}
+          isLive={playbook.playbookId === livePlaybookId}
+          mayChange={mayChange}
+        />
         <nav className={css.others} aria-label="Playbooks">
           {others.map((o) => (
             <Link

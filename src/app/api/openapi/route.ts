@@ -1,6 +1,6 @@
 import { openApiDocument } from '@/contract/openapi';
-import { answerReader } from '../../http';
+import { answerAnyReader } from '../../programs';
 
 export function GET(request: Request): Promise<Response> {
-  return answerReader(request, async () => openApiDocument());
+  return answerAnyReader(request, async () => openApiDocument());
 }

@@ -36,9 +36,40 @@ export async function readLiveVersion(transaction: Transaction): Promise<StoredV
     transaction,
     versionShape,
     `${VERSION} join company c on c.live_playbook_id = p.id
-     where v.version = (select max(version) from playbook_versions n where n.playbook_id = p.id)`,
+     where p.archived_at is null
+       and v.version = (select max(version) from playbook_versions n where n.playbook_id = p.id)`,
   );
   return rows[0] ?? null;
+}
+
+const stateShape = z.strictObject({ id: z.string(), name: z.string(), isAway: z.boolean() });
+
+/** Playbooks as they can be undone: their versions never change. */
+export async function readPlaybookStates(
+  transaction: Transaction,
+  ids: readonly string[],
+): Promise<ReadonlyMap<string, unknown>> {
+  const rows = await select(
+    transaction,
+    stateShape,
+    'select id, name, archived_at is not null as "isAway" from playbooks where id in (:ids)',
+    { ids: ['', ...ids] },
+  );
+  return new Map(rows.map((r) => [r.id, r]));
+}
+
+/** Puts a playbook back as it was; one that was not there is put away, since runs may have been made by it. */
+export async function writePlaybookState(
+  transaction: Transaction,
+  id: string,
+  value: unknown,
+): Promise<void> {
+  const state = value === null ? null : stateShape.parse(value);
+  const isAway = state === null || state.isAway;
+  await rowsOf(transaction, playbooks).update(
+    { id },
+    { ...(state ? { name: state.name } : {}), archivedAt: isAway ? new Date() : null },
+  );
 }
 
 export async function addPlaybook(

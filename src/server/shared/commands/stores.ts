@@ -10,10 +10,11 @@ import {
   writeLiveDay,
   writeLiveVisit,
 } from '@/db/repositories/plan/live-parts';
+import { readPlaybookStates, writePlaybookState } from '@/db/repositories/playbooks/playbooks';
 
 /** What can change besides the objects of the registry: the live plan by visit and by day, and drafts. */
 export const PLAN_PARTS = ['live-visits', 'live-days', 'drafts'] as const;
-export type Changeable = ObjectName | (typeof PLAN_PARTS)[number];
+export type Changeable = ObjectName | (typeof PLAN_PARTS)[number] | 'playbooks';
 
 /** Reads and writes one kind of thing as plain data; null is "not there". */
 interface Store {
@@ -41,12 +42,19 @@ const planStores: Record<(typeof PLAN_PARTS)[number], Store> = {
   drafts: { subject: 'plan', read: readDraftStates, write: writeDraftState },
 };
 
+const playbookStore: Store = {
+  subject: 'playbooks',
+  read: readPlaybookStates,
+  write: writePlaybookState,
+};
+
 export function storeOf(object: Changeable): Store {
+  if (object === 'playbooks') return playbookStore;
   return object in planStores
     ? planStores[object as keyof typeof planStores]
     : objectStore(object as ObjectName);
 }
 
 export function isChangeable(object: string): object is Changeable {
-  return ([...OBJECT_NAMES, ...PLAN_PARTS] as readonly string[]).includes(object);
+  return ([...OBJECT_NAMES, ...PLAN_PARTS, 'playbooks'] as readonly string[]).includes(object);
 }

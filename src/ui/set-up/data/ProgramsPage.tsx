@@ -1,6 +1,7 @@
 'use client';
 
 import { Select } from '@mantine/core';
+import Link from 'next/link';
 import { useState } from 'react';
 import type { ObjectName } from '@/contract/shared/fields';
 import { OBJECT_WORDS } from '../../messages/commands';
@@ -61,6 +62,15 @@ export function ProgramsPage({ document, objects }: Props) {
           searchable
           w={320}
         />
+        <p className="quiet" style={{ maxWidth: '72ch' }}>
+          A program says <code>Authorization: Bearer</code> and a{' '}
+          <Link className="link" href="/account">
+            key of yours
+          </Link>
+          . What it reads has a tag (<code>ETag</code>); what it changes names that again (
+          <code>If-Match</code>), so that nobody’s work is lost: one that is stale is refused with 412, one
+          without it with 428. What is refused is told as <code>application/problem+json</code>.
+        </p>
         <h2>What can be asked</h2>
         <table className="figures">
           <tbody>

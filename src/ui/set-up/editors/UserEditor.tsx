@@ -1,5 +1,6 @@
 import { Button, CopyButton, TextInput } from '@mantine/core';
 import { useMutation } from '@tanstack/react-query';
+import Link from 'next/link';
 import { z } from 'zod';
 import { ROLES } from '@/contract/access/permissions';
 import { errorText } from '../../messages/errors';
@@ -86,7 +87,13 @@ function Invitation({ id }: { readonly id: string }) {
   const link = make.data ? `${window.location.origin}${make.data.link}` : null;
   return (
     <Part title="Invitation">
-      <p className="quiet">A link by which they choose their own password. It works once, within a day.</p>
+      <p className="quiet">
+        A link by which they choose their own password. It works once, within a day, and goes to them by{' '}
+        <Link className="link" href="/stand-ins/mail">
+          mail
+        </Link>
+        .
+      </p>
       {link && (
         <p>
           <code style={{ overflowWrap: 'anywhere' }}>{link}</code>{' '}
@@ -101,7 +108,7 @@ function Invitation({ id }: { readonly id: string }) {
       )}
       {make.error && <p className="bad">{errorText(make.error)}</p>}
       <Button variant="default" size="xs" loading={make.isPending} onClick={() => make.mutate()}>
-        {link ? 'Make another link' : 'Make a link'}
+        {link ? 'Invite again' : 'Invite'}
       </Button>
     </Part>
   );

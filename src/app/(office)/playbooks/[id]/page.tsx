@@ -1,5 +1,7 @@
 import { notFound } from 'next/navigation';
+import { roleMay } from '@/contract/access/permissions';
 import { listPlaybooks, readPlaybookVersion } from '@/server/playbooks/read-playbooks';
+import { livePlaybook } from '@/server/shared/playbooks';
 import { PlaybookPage } from '@/ui/playbooks/PlaybookPage';
 import { forPageOrNull } from '../../../page-unit';
 
@@ -13,6 +15,8 @@ export default async function Page({ params, searchParams }: Props) {
   const found = await forPageOrNull(async (unit) => ({
     playbook: await readPlaybookVersion(unit, id),
     others: await listPlaybooks(unit),
+    livePlaybookId: (await livePlaybook(unit.transaction)).playbookId,
+    mayChange: roleMay(unit.user.role, 'change', 'playbooks'),
   }));
   if (!found) notFound();
   const { price } = await searchParams;

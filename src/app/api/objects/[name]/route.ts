@@ -3,7 +3,7 @@ import { exportAsCsv, exportAsJson } from '@/server/shared/objects/export-object
 import { listOf, readListQuery } from '@/server/shared/objects/read-objects';
 import { createObject } from '@/server/shared/objects/save-object';
 import { required } from '@/server/shared/refusal';
-import { answerReader, answerWriter } from '../../../http';
+import { answerAnyReader, answerAnyWriter, tagged } from '../../../programs';
 import { objectNameOf } from '../../object-name';
 
 interface Props {
@@ -12,7 +12,7 @@ interface Props {
 
 /** A page of a kind of object: `search`, `sort`, `archived`, `page`, `pageSize`, and any plain field; or all as a file. */
 export function GET(request: Request, { params }: Props): Promise<Response> {
-  return answerReader(request, async (unit) => {
+  return answerAnyReader(request, async (unit) => {
     const name = objectNameOf((await params).name);
     const asked = new URL(request.url).searchParams;
     const format = asked.get('format');
@@ -31,8 +31,8 @@ export function GET(request: Request, { params }: Props): Promise<Response> {
 }
 
 export function POST(request: Request, { params }: Props): Promise<Response> {
-  return answerWriter(request, async (unit, body) => {
+  return answerAnyWriter(request, async (unit, body) => {
     const name = objectNameOf((await params).name);
-    return createObject(unit, name, required(createEnvelope, body));
+    return tagged(request, await createObject(unit, name, required(createEnvelope, body)));
   });
 }

@@ -1,8 +1,10 @@
 import { saveMany } from '@/server/shared/objects/save-many';
-import { answerWriter } from '../../../../http';
+import { answerAnyWriter } from '../../../../programs';
 import { objectNameOf } from '../../../object-name';
 
 /** Sets fields of many objects at once. */
 export function POST(request: Request, { params }: { params: Promise<{ name: string }> }): Promise<Response> {
-  return answerWriter(request, async (unit, body) => saveMany(unit, objectNameOf((await params).name), body));
+  return answerAnyWriter(request, async (unit, body) =>
+    saveMany(unit, objectNameOf((await params).name), body),
+  );
 }
