@@ -42,4 +42,8 @@ export const theme = createTheme({
   defaultRadius: 4,
   spacing: { xs: '4px', sm: '8px', md: '12px', lg: '16px', xl: '24px' },
   cursorType: 'pointer',
+  components: {
+    // The cross of a note has no text of its own.
+    Notification: { defaultProps: { closeButtonProps: { 'aria-label': 'Close this note' } } },
+  },
 });

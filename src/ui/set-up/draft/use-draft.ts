@@ -168,6 +168,7 @@ export function useDraft(name: ObjectName, stored: ObjectValue | null, blank: Pl
       client.setQueryData([`objects-${name}`, 'one', saved.id], saved);
       await client.invalidateQueries({ queryKey: [`objects-${name}`] });
       void client.invalidateQueries({ queryKey: ['commands'] });
+      void client.invalidateQueries({ queryKey: ['path'] });
       return saved;
     } catch (cause) {
       told(cause);

@@ -1,3 +1,4 @@
+import { WhoIsIn } from '../crews/WhoIsIn';
 import { useDraftContext } from '../draft/DraftContext';
 import { CalendarFile } from '../hours/CalendarFile';
 import { Rows } from '../rows/Rows';
@@ -18,6 +19,7 @@ import {
   WeekdaysWord,
 } from '../words/words';
 import { Doubles } from './Doubles';
+import { Here } from './Here';
 import { LiesIn } from './LiesIn';
 import { Part, Sentence } from './Part';
 
@@ -53,6 +55,7 @@ export function DepotEditor() {
         <RefWord path="territoryId" label="Territory" object="territories" />. Parts that can be fetched
         there: <RefsWord path="parts" label="Parts here" object="parts" field="partId" empty="none" />.
       </Sentence>
+      <Here />
     </>
   );
 }
@@ -177,6 +180,7 @@ export function CrewEditor({ today }: { readonly today: string }) {
         and <PriceWord path="outPrice" label="Price of going out" none="nothing more" /> for going out. Other
         facts: <FactsWord path="attributes" label="Other facts" empty="none" />.
       </Sentence>
+      <WhoIsIn />
       <Part title="Changes for a time">
         <Rows
           path="changes"

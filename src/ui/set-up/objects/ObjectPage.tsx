@@ -22,6 +22,7 @@ import { SidePanel } from '../side/SidePanel';
 import { SPECS } from '../specs';
 import { useCompany } from '../use-company';
 import { titleOf } from '../use-options';
+import { HoldsUp } from './HoldsUp';
 import { Meanwhile } from './Meanwhile';
 import css from './ObjectPage.module.css';
 import { What } from './What';
@@ -140,6 +141,7 @@ function Edited({ object, stored, blank, mayChange, today }: EditedProps) {
         {draft.archivedAt !== null && (
           <p className={css.away}>Put away: nothing new can name it. What names it already goes on.</p>
         )}
+        {stored !== null && <HoldsUp object={object} id={stored.id} />}
         <Meanwhile />
         <Problems draft={draft} />
         <fieldset disabled={!mayChange} className={css.fields}>

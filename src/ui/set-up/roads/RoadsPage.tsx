@@ -89,7 +89,9 @@ function Far({ view }: { readonly view: RoadsView }) {
           <ul className={css.far}>
             {view.far.slice(0, 30).map((p) => (
               <li key={`${p.kind} ${p.id}`}>
-                <Link href={`/set-up/${p.kind}/${encodeURIComponent(p.id)}`}>{p.name}</Link>
+                <Link className="link" href={`/set-up/${p.kind}/${encodeURIComponent(p.id)}`}>
+                  {p.name}
+                </Link>
                 <span>{p.m >= 1000 ? `${(p.m / 1000).toFixed(1)} km` : `${p.m} m`}</span>
               </li>
             ))}
