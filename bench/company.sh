@@ -1,5 +1,5 @@
 #!/usr/bin/env bash
-# How fast a large plan opens: a made-up company of 200 people, 14 days, 5,000 visits and 3,500 sites in a database
+# How fast a large plan opens, and how set-up answers there (`npm run bench:company set-up` alone): a made-up company of 200 people, 14 days, 5,000 visits and 3,500 sites in a database
 # and a web server of their own. Leaves nothing running.   npm run bench:company
 set -euo pipefail
 cd "$(dirname "$0")/.."
@@ -10,8 +10,10 @@ ensure_postgres
 ensure_build
 scratch=$(mktemp -d "${TMPDIR:-/tmp}/lime-bench.XXXXXX")
 web=
+worker=
 stop() {
   trap - EXIT INT TERM
+  [ -n "$worker" ] && kill "$worker" 2>/dev/null && wait "$worker" 2>/dev/null || true
   [ -n "$web" ] && kill "$web" 2>/dev/null && wait "$web" 2>/dev/null || true
   pg_stop "$scratch"
   rm -rf "$scratch"
@@ -25,4 +27,6 @@ node --enable-source-maps dist/database.mjs migrate
 node --enable-source-maps dist/bench-company.mjs fill
 node --max-old-space-size="${LIME_WEB_MB:-320}" --enable-source-maps dist/web.mjs & web=$!
 for _ in $(seq 1 60); do curl -fs "http://127.0.0.1:$LIME_PORT/readyz" >/dev/null && break; sleep 0.25; done
-LIME_WEB_PID=$web node --enable-source-maps dist/bench-company.mjs measure
+[ "${1:-plan}" = set-up ] || LIME_WEB_PID=$web node --enable-source-maps dist/bench-company.mjs measure
+node --enable-source-maps dist/worker.mjs & worker=$!
+node --enable-source-maps dist/bench-set-up.mjs

@@ -92,4 +92,21 @@ await shoot('hours');
 await page.goto('/set-up/map');
 await page.locator('.leaflet-container canvas').waitFor();
 await shoot('territories', 1500);
+await page.goto('/set-up/roads');
+await page.locator('.leaflet-container canvas').waitFor();
+for (const [label, town] of [
+  ['From', 'Murrock'],
+  ['To', 'Thorlith'],
+] as const) {
+  await page.getByRole('combobox', { name: label }).fill(town);
+  await page.getByRole('option', { name: town }).click();
+}
+await page.getByText('from 07:30').waitFor();
+await shoot('roads', 1500);
+await page.goto('/account');
+await page.getByLabel('Name of the program').fill('Nightly export');
+await page.getByRole('button', { name: 'Make a key' }).click();
+await page.getByText('It is shown this once').waitFor();
+await page.getByText('It is shown this once').scrollIntoViewIfNeeded();
+await shoot('keys');
 await browser.close();

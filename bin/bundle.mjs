@@ -11,6 +11,7 @@ const entries = {
   'solve-thread': 'src/host/solve-thread.ts',
   bench: 'bench/engine.ts',
   'bench-company': 'bench/company.ts',
+  'bench-set-up': 'bench/set-up.ts',
   database: 'src/worker/database.ts',
 };
 await build({

@@ -43,7 +43,7 @@ export async function refuseIfForeign(transaction: Transaction): Promise<void> {
 export async function writeCompany(transaction: Transaction): Promise<void> {
   await rowsOf(transaction, setUp.company).update(
     { id: 'company' },
-    { name: 'Orrimay Charge Care', filledBy: 'demo' },
+    { name: 'Orrimay Charge Care', filledBy: 'demo', homeZone: 'Atlantic/Madeira' },
   );
 }
 
@@ -94,13 +94,14 @@ async function writeKinds(transaction: Transaction): Promise<void> {
   const all = [...JOB_KINDS, ...SPECIAL_KINDS];
   const settingsOf = new Map(SPECIAL_KINDS.map((k) => [k.id, k.settings]));
   await rowsOf(transaction, setUp.jobKinds).insert(
-    all.map(({ id, name, durationMin, promiseDays }) => ({
+    all.map(({ id, name, durationMin, promiseDays, priority }) => ({
       id,
       name,
       durationMin,
       durationBestMin: Math.round(durationMin * 0.7),
       durationWorstMin: Math.round(durationMin * 1.8),
       promiseDays,
+      priority,
       people: 1,
       ...settingsOf.get(id),
     })),

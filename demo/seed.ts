@@ -3,6 +3,7 @@ import type { SystemUnit } from '@/server/shared/unit';
 import { createCrews } from './crews';
 import type { DemoData } from './demo-data';
 import { createIsland } from './island';
+import { writeMistakes, writeOffers } from './mistakes';
 import { createPeople } from './people';
 import { publishFirstPlan } from './publish';
 import {
@@ -44,6 +45,8 @@ export async function seedDemo(unit: SystemUnit): Promise<string> {
   await writeWork(transaction, demo);
   await writePlaybooks(transaction);
   await publishFirstPlan(unit, demo);
+  await writeOffers(transaction);
+  await writeMistakes(transaction);
   const visits = demo.orders.reduce((sum, o) => sum + o.visits.length, 0);
   return `Demo: ${demo.people.length} technicians, ${demo.crews.length} crews, ${demo.orders.length} work orders, ${visits} visits`;
 }

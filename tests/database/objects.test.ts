@@ -283,7 +283,7 @@ describe('lists', () => {
 
   it('search, filter, sort and page', async () => {
     const all = await listed('analyst', ALL_TERRITORIES, 'sites', 'pageSize=500');
-    expect(all.total).toBe(300);
+    expect(all.total).toBe(301);
     const quay = await listed(
       'analyst',
       ALL_TERRITORIES,

@@ -136,7 +136,7 @@ describe('other files', () => {
       const [site] = await byName(unit, 'sites', 'Far pier');
       expect(site).toMatchObject({ territoryId: 'quay', zone: 'Atlantic/Madeira', lat: 34.58 });
       const visit = await readObject(unit, 'visits', 'order-950001-1');
-      expect(visit).toMatchObject({ durationMin: 40, priority: 3, windows: [] });
+      expect(visit).toMatchObject({ durationMin: 40, priority: 2, windows: [] });
       // By the company's own clock.
       const plug = (await byName(unit, 'work-orders', 'Loose plug'))[0]!;
       expect(await readObject(unit, 'visits', `${plug.id}-1`)).toMatchObject({

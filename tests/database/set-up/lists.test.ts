@@ -21,7 +21,7 @@ describe('people and skills', () => {
       const view = await readMatrix(unit, { date: null });
       expect(matrixView.parse(view)).toEqual(view);
       expect(view.date).toBe('2026-06-09');
-      expect(view.people).toHaveLength(36);
+      expect(view.people).toHaveLength(37);
       const voltage = view.skills.find((s) => s.id === 'high-voltage')!;
       expect(voltage.askedHours).toBeGreaterThan(0);
       expect(voltage.heldHours).toBeGreaterThan(voltage.askedHours);
