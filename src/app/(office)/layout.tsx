@@ -1,12 +1,16 @@
+import { readCounting } from '@/server/shared/counting';
 import { AppFrame } from '@/ui/shared/AppFrame';
 import { forPage } from '../page-unit';
 
 export const dynamic = 'force-dynamic';
 
 export default async function Layout({ children }: { readonly children: React.ReactNode }) {
-  const user = await forPage(async (unit) => unit.user);
+  const { user, counting } = await forPage(async (unit) => ({
+    user: unit.user,
+    counting: await readCounting(unit),
+  }));
   return (
-    <AppFrame userName={user.name} role={user.role}>
+    <AppFrame userName={user.name} role={user.role} counting={counting}>
       {children}
     </AppFrame>
   );

@@ -1,4 +1,5 @@
 import { OBJECTIVES, type Objective, type Parts } from '@/core/index';
+import { inUnits, unitText } from './counting';
 
 const MICRO = 1_000_000;
 
@@ -13,8 +14,9 @@ export function durationText(seconds: number): string {
 }
 
 export function distanceText(metres: number): string {
-  const km = Math.abs(metres) / 1000;
-  return `${metres < 0 ? '−' : ''}${km < 20 ? km.toFixed(1) : Math.round(km).toLocaleString('en')} km`;
+  const far = inUnits(Math.abs(metres) / 1000);
+  const said = far < 20 ? far.toFixed(1) : Math.round(far).toLocaleString('en');
+  return `${metres < 0 ? '−' : ''}${said} ${unitText()}`;
 }
 
 /** Prices in the one currency; two decimals only where they matter. */

@@ -1,8 +1,11 @@
 import type { ToldShift, ToldView } from '@/contract/set-up/answers/effect';
 import { spanText } from '../shared/quantities';
 import { clock } from '../shared/time';
+import { inUnits, unitText } from './counting';
 
 const WHERE = { home: 'home', depot: 'the depot', 'last-position': 'where they were last seen' } as const;
+
+const farText = (km: number): string => `${Math.round(inUnits(km) * 10) / 10} ${unitText()}`;
 
 function names(list: readonly string[]): string {
   if (list.length < 2) return list.join('');
@@ -22,9 +25,9 @@ function hoursText(s: ToldShift, zone: string): string {
 function limitsText(s: ToldShift): string | null {
   const reach = [
     s.reachMin === null ? '' : `no leg over ${spanText(s.reachMin)}`,
-    s.reachKm === null ? '' : `no leg over ${s.reachKm} km`,
+    s.reachKm === null ? '' : `no leg over ${farText(s.reachKm)}`,
     s.firstReachMin === null ? '' : `the first no longer than ${spanText(s.firstReachMin)}`,
-    s.firstReachKm === null ? '' : `the first no longer than ${s.firstReachKm} km`,
+    s.firstReachKm === null ? '' : `the first no longer than ${farText(s.firstReachKm)}`,
     s.mostVisits === null ? '' : `at most ${s.mostVisits} visits`,
     s.mostDrivingMin === null ? '' : `at most ${spanText(s.mostDrivingMin)} of driving`,
     s.capacity === null ? '' : `${s.capacity} units fit aboard`,

@@ -1,5 +1,6 @@
 import type { PlanView } from '@/contract/plan/plan-view';
 import { OBJECTIVES, type Objective, type Parts } from '@/core/index';
+import { currencyText } from '../messages/counting';
 import { changeText, OBJECTIVE_WORDS, priceText } from '../messages/figures';
 import css from './Scoreline.module.css';
 
@@ -31,7 +32,7 @@ export function Scoreline({ view, selected, onSelect }: Props) {
   return (
     <section className={css.strip} aria-label={baseline ? 'Scoreline, against the live plan' : 'Scoreline'}>
       <Cell
-        name="Price"
+        name={`Price, ${currencyText()}`}
         figure={priceText(totalOf(parts))}
         change={baseline ? totalOf(parts) - totalOf(baseline) : null}
         text={priceText}

@@ -1,5 +1,6 @@
 import type { PlanView, RouteView, StopView, VisitView } from '@/contract/plan/plan-view';
 import { OBJECTIVES, type Objective, type Parts } from '@/core/index';
+import { countIn } from '../messages/counting';
 import { changeText, distanceText, durationText, priceText, tellingMeasures } from '../messages/figures';
 import { createAxis, hoursOf, hourTicks } from './cords/axis';
 import { knotPath } from './cords/knot';
@@ -66,6 +67,10 @@ describe('figures in words', () => {
   ])('%i s is %s', (seconds, text) => expect(durationText(seconds)).toBe(text));
   it('distances, prices and changes', () => {
     expect([distanceText(9400), distanceText(7_230_400)]).toEqual(['9.4 km', '7,230 km']);
+    countIn({ currency: 'GBP', distanceUnit: 'mi' });
+    // One international mile is 1,609.344 m.
+    expect([distanceText(1609.344), distanceText(-160_934.4)]).toEqual(['1.0 mi', '−100 mi']);
+    countIn({ currency: 'EUR', distanceUnit: 'km' });
     expect([priceText(12_340_000), priceText(1_628_400_000), priceText(-5_000_000)]).toEqual([
       '12.3',
       '1,628',

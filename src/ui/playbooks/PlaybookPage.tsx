@@ -1,5 +1,6 @@
 import Link from 'next/link';
 import type { PlaybookContent } from '@/contract/playbooks/playbook';
+import { inUnits, unitText } from '../messages/counting';
 import { Acts } from './Acts';
 import css from './PlaybookPage.module.css';
 
@@ -31,7 +32,12 @@ function pricesOf({ prices: p }: PlaybookContent): Price[] {
   const each = (name: string) => (x: number) => `${n(x)} ${name}`;
   return [
     { name: 'Driving', unit: 'an hour', price: p.drivingHour, as: each('h of driving') },
-    { name: 'Distance', unit: 'a kilometre', price: p.drivingKm, as: each('km') },
+    {
+      name: 'Distance',
+      unit: unitText() === 'mi' ? 'a mile' : 'a kilometre',
+      price: p.drivingKm / inUnits(1),
+      as: each(unitText()),
+    },
     { name: 'Overtime', unit: 'an hour', price: p.overtimeHour, as: each('h of overtime') },
     { name: 'Late', unit: 'a minute', price: p.lateMinute, as: each('minutes late') },
     { name: 'Window missed', unit: 'each', price: p.missedWindow, as: each('missed windows') },

@@ -4,6 +4,7 @@ import { ActionIcon, useComputedColorScheme, useMantineColorScheme } from '@mant
 import { IconMoon, IconSun } from '@tabler/icons-react';
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
+import { type Counting, countIn } from '../messages/counting';
 import css from './AppFrame.module.css';
 import { callApi, done } from './api';
 import { Mark } from './Mark';
@@ -19,11 +20,13 @@ const SECTIONS = [
 interface Props {
   readonly userName: string;
   readonly role: string;
+  readonly counting: Counting;
   readonly children: React.ReactNode;
 }
 
 /** The bar on top and what is under it. */
-export function AppFrame({ userName, role, children }: Props) {
+export function AppFrame({ userName, role, counting, children }: Props) {
+  countIn(counting);
   const path = usePathname();
   useLiveEvents();
   const leave = async (): Promise<void> => {
