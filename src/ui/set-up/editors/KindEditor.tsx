@@ -1,3 +1,4 @@
+import { NativeSelect } from '@mantine/core';
 import { OWN_PRICES } from '@/contract/set-up/own-prices';
 import { useDraftContext } from '../draft/DraftContext';
 import { Rows } from '../rows/Rows';
@@ -145,20 +146,17 @@ export function KindEditor() {
           ))}
         </ul>
         {unused.length > 0 && (
-          <label className="quiet">
-            A price of its own for{' '}
-            <select
-              value=""
-              onChange={(e) => e.currentTarget.value && draft.set(`prices.${e.currentTarget.value}`, 0)}
-            >
-              <option value="">…</option>
-              {unused.map((p) => (
-                <option key={p} value={p}>
-                  {PRICE_WORDS[p]}
-                </option>
-              ))}
-            </select>
-          </label>
+          <NativeSelect
+            size="xs"
+            maw={260}
+            label="Another price of its own"
+            value=""
+            onChange={(e) => e.currentTarget.value && draft.set(`prices.${e.currentTarget.value}`, 0)}
+            data={[
+              { value: '', label: 'for …' },
+              ...unused.map((p) => ({ value: p, label: PRICE_WORDS[p] })),
+            ]}
+          />
         )}
       </Part>
     </>

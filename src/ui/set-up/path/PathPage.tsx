@@ -110,6 +110,7 @@ function Nothing({ path, step }: { readonly path: PathView; readonly step: Step 
     return <p className={css.calm}>Nothing. Every visit of the next 14 days has somebody who could do it.</p>;
   return (
     <div className={css.calm}>
+      {next.step === 'territories' && <CompanyFirst />}
       <p>
         Next: <b>{STEP_WORDS[next.step]}</b>.{' '}
         <Link className="link" href={STEP_PATHS[next.step]}>
@@ -117,6 +118,22 @@ function Nothing({ path, step }: { readonly path: PathView; readonly step: Step 
         </Link>
       </p>
     </div>
+  );
+}
+
+/** New things begin with the company's clock and currency: said late, they would have to be changed one by one. */
+function CompanyFirst() {
+  const { homeZone } = useCompany();
+  const own = Intl.DateTimeFormat().resolvedOptions().timeZone;
+  if (homeZone !== 'UTC' || own === 'UTC') return null;
+  return (
+    <p>
+      First: <b>The company</b>.{' '}
+      <Link className="link" href="/set-up/company/company">
+        Say what it is called, its currency and its clock
+      </Link>{' '}
+      <span className="quiet">It is UTC now; where you are it is {own}.</span>
+    </p>
   );
 }
 

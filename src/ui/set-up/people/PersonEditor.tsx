@@ -121,8 +121,7 @@ function About() {
               <MinutesWord path={`${row}.lengthMin`} label="Length of the break" />, starting{' '}
               <ClockWord path={`${row}.fromMin`} label="Earliest beginning of the break" /> –{' '}
               <ClockWord path={`${row}.toMin`} label="Latest beginning of the break" />, due for who is out
-              longer than{' '}
-              <MinutesWord path={`${row}.dueAfterMin`} label="Due after" none="its latest beginning" />,{' '}
+              longer than <MinutesWord path={`${row}.dueAfterMin`} label="Due after" none="any time" />,{' '}
               <FlagWord path={`${row}.isPaid`} label="Paid" yes="paid" no="unpaid" />
             </>
           )}

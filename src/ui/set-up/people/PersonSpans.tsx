@@ -39,7 +39,8 @@ export function PersonSpans({ today }: { readonly today: string }) {
     queryFn: () => callApi('/api/objects/crews?pageSize=500', crews),
     staleTime: 15_000,
   });
-  const nameOf = (list: typeof skills, id: string): string => list.find((o) => o.value === id)?.label ?? '…';
+  const nameOf = (list: typeof skills, id: string): string =>
+    list.find((o) => o.value === id)?.label ?? 'not chosen yet';
   const groups: SpanBar[][] = [
     person.territories.map((m, i) => ({
       path: `territories.${i}`,

@@ -78,8 +78,14 @@ export function Grid({ view, people, edits, cell, onCell, onEdit }: Props) {
         <div className={css.heads}>
           <div role="row" className={css.row} style={{ gridTemplateColumns: columns }}>
             <span role="columnheader">Person</span>
-            {skills.map((s) => (
-              <span role="columnheader" key={s.id} className={css.skill}>
+            {skills.map((s, i) => (
+              <span
+                role="columnheader"
+                key={s.id}
+                className={css.skill}
+                data-first={i > 0 && skills[i - 1]?.groupName !== s.groupName}
+              >
+                <em>{skills[i - 1]?.groupName === s.groupName ? '' : s.groupName}</em>
                 <Link href={`/set-up/skills/${s.id}`} title={s.name}>
                   {s.name}
                 </Link>
