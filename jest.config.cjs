@@ -22,7 +22,7 @@ module.exports = {
     ],
   },
   transformIgnorePatterns: [
-    '/node_modules/(?!(flatqueue|flatbush|kdbush|osm-pbf-parser-node|ical.js|ical-generator|@seriousme)/)',
+    '/node_modules/(?!(flatqueue|flatbush|osm-pbf-parser-node|ical.js|ical-generator|@seriousme)/)',
   ],
   moduleNameMapper: {
     '\\.css$': '<rootDir>/tests/server-only.cjs',

@@ -1,5 +1,5 @@
 import { instantOf, type SpeedPeriod } from '@/core/index';
-import type { BaseMap } from '@/db/repositories/shared/roads';
+import type { Island } from './island';
 
 /** What the company shares: parts, equipment, groups, rush hours, holidays. */
 export const PARTS = [
@@ -85,7 +85,7 @@ export const RUSH_HOURS: readonly SpeedPeriod[] = [
   { fromMin: 1095, speeds: speeds(100, 100, 100, 100) },
 ];
 
-export function networkRow(map: BaseMap) {
+export function networkRow(map: Island) {
   return {
     id: 'orrimay',
     name: map.name,

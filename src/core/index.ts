@@ -61,16 +61,21 @@ export {
 } from './time/zone';
 export type { TimedRoute, TimedStop } from './timing/timed-plan';
 export { assembleNetwork, type DrivenLine } from './travel/assemble-network';
+export {
+  type DenseNetwork,
+  denseOf,
+  junctionAt,
+  roadAt,
+} from './travel/dense-network';
 export { matrixOnDemand } from './travel/matrix-on-demand';
 export { indexProblem, type ProblemIndex } from './travel/problem-index';
 export { distanceToRoadM } from './travel/road-distance';
+export { buildRoadGraph, type RoadGraph } from './travel/road-graph';
 export {
-  buildRoadGraph,
   ROAD_CLASSES,
   ROAD_SPEED_KMH,
   type Road,
   type RoadClass,
-  type RoadGraph,
   type RoadNetwork,
   type RoadSpeeds,
 } from './travel/road-network';

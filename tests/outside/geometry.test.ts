@@ -8,7 +8,8 @@ import { aStar } from 'ngraph.path';
 import { EARTH_RADIUS_M, greatCircleM } from '@/core/geo/point';
 import { centreOf, isInside, signedAreaM2 } from '@/core/geo/polygon';
 import { createRandom } from '@/core/index';
-import { buildRoadGraph, driveSec } from '@/core/travel/road-network';
+import { buildRoadGraph } from '@/core/travel/road-graph';
+import { driveSec } from '@/core/travel/road-network';
 import { fastestFrom } from '@/core/travel/shortest-paths';
 import { createIsland } from '../../demo/island';
 

@@ -1,29 +1,27 @@
 import Flatbush from 'flatbush';
 import { EARTH_RADIUS_M, type LatLon } from '../geo/point';
-import type { RoadNetwork } from './road-network';
+import { type DenseNetwork, lineOfRoad } from './dense-network';
+import { nearestJunction } from './snap';
 
 const RAD = Math.PI / 180;
-/** Degrees looked round a place at first: some 500 m. */
-const FIRST_LOOK = 0.005;
+/** Beyond this nobody asks how far exactly. */
+const FAR_M = 20_000;
 
-const lookups = new WeakMap<RoadNetwork, Flatbush>();
+const lookups = new WeakMap<DenseNetwork, Flatbush>();
 
-function boxesOf(network: RoadNetwork): Flatbush {
+function boxesOf(network: DenseNetwork): Flatbush {
   const known = lookups.get(network);
   if (known) return known;
-  const boxes = new Flatbush(network.roads.length);
-  for (const road of network.roads) {
-    const line = lineOf(network, road);
+  const count = network.from.length;
+  const boxes = new Flatbush(count);
+  for (let r = 0; r < count; r++) {
+    const line = lineOfRoad(network, r);
     const [lats, lons] = [line.map((p) => p.lat), line.map((p) => p.lon)];
     boxes.add(Math.min(...lons), Math.min(...lats), Math.max(...lons), Math.max(...lats));
   }
   boxes.finish();
   lookups.set(network, boxes);
   return boxes;
-}
-
-function lineOf({ junctions }: RoadNetwork, road: RoadNetwork['roads'][number]): LatLon[] {
-  return [junctions[road.from]!, ...road.via, junctions[road.to]!];
 }
 
 /** Metres from a point to a straight piece, on the flat round the point: near enough over some kilometres. */
@@ -37,19 +35,21 @@ function toPieceM(p: LatLon, a: LatLon, b: LatLon): number {
   return Math.hypot(ax + share * dx, ay + share * dy);
 }
 
-/** Metres from a point to the nearest road, bends included; Infinity where the network has none. */
-export function distanceToRoadM(network: RoadNetwork, point: LatLon): number {
-  if (network.roads.length === 0) return Number.POSITIVE_INFINITY;
-  const boxes = boxesOf(network);
-  for (let look = FIRST_LOOK; ; look *= 2) {
-    const wide = look / Math.max(0.01, Math.cos(point.lat * RAD));
-    const near = boxes.search(point.lon - wide, point.lat - look, point.lon + wide, point.lat + look);
-    let least = Number.POSITIVE_INFINITY;
-    for (const r of near) {
-      const line = lineOf(network, network.roads[r]!);
-      for (let i = 1; i < line.length; i++) least = Math.min(least, toPieceM(point, line[i - 1]!, line[i]!));
-    }
-    // What lies outside of the box is further than its side.
-    if (least <= look * RAD * EARTH_RADIUS_M || look > 360) return least;
+/**
+ * Metres from a point to the nearest road, bends included; beyond some 20 km to its nearest junction, which says as much.
+ * Infinity where the network has none.
+ */
+export function distanceToRoadM(network: DenseNetwork, point: LatLon): number {
+  if (network.from.length === 0) return Number.POSITIVE_INFINITY;
+  let { distanceM: least } = nearestJunction(network, point);
+  if (least > FAR_M) return least;
+  // No road that is nearer than the junction lies outside of this box.
+  const look = least / (RAD * EARTH_RADIUS_M);
+  const wide = look / Math.max(0.01, Math.cos(point.lat * RAD));
+  const { lat, lon } = point;
+  for (const r of boxesOf(network).search(lon - wide, lat - look, lon + wide, lat + look)) {
+    const line = lineOfRoad(network, r);
+    for (let i = 1; i < line.length; i++) least = Math.min(least, toPieceM(point, line[i - 1]!, line[i]!));
   }
+  return least;
 }

@@ -1,4 +1,4 @@
-import type { RoadGraph } from './road-network';
+import type { RoadGraph } from './road-graph';
 
 /** Fastest paths from one junction to all: seconds, metres along them, and the arc that arrives. */
 export interface PathTree {

@@ -1,6 +1,7 @@
-import KDBush from 'kdbush';
+import Flatbush from 'flatbush';
 import { greatCircleM, type LatLon } from '../geo/point';
-import type { RoadGraph, RoadNetwork } from './road-network';
+import { type DenseNetwork, junctionAt } from './dense-network';
+import type { RoadGraph } from './road-graph';
 
 /** Speed at which the last stretch off the network is driven. */
 const ACCESS_KMH = 20;
@@ -13,44 +14,49 @@ export interface Access {
 }
 
 const RAD = Math.PI / 180;
-/** Degrees looked round a place at first: some 500 m. */
-const FIRST_LOOK = 0.005;
+/** Junctions that are looked at: away from the middle latitude, degrees mislead about which is nearest. */
+const LOOKED_AT = 24;
 
 /** Junctions by place: degrees of latitude, and of longitude as long as those. */
 interface Lookup {
-  readonly tree: KDBush;
+  readonly tree: Flatbush;
   readonly shrink: number;
 }
-const lookups = new WeakMap<RoadNetwork, Lookup>();
+const lookups = new WeakMap<DenseNetwork, Lookup>();
 
-function lookupOf(network: RoadNetwork): Lookup {
+function lookupOf(network: DenseNetwork): Lookup {
   const known = lookups.get(network);
   if (known) return known;
-  const { junctions } = network;
-  const shrink = Math.cos((junctions.reduce((sum, p) => sum + p.lat, 0) / junctions.length) * RAD);
-  const tree = new KDBush(junctions.length);
-  for (const { lat, lon } of junctions) tree.add(lon * shrink, lat);
+  const { lat, lon } = network;
+  const shrink = Math.cos((lat.reduce((sum, x) => sum + x, 0) / lat.length) * RAD);
+  const tree = new Flatbush(lat.length);
+  for (let j = 0; j < lat.length; j++) tree.add(lon[j]! * shrink, lat[j]!);
   tree.finish();
   const made = { tree, shrink };
   lookups.set(network, made);
   return made;
 }
 
-/** Nearest junction by great circle; of two as near the first. */
-export function snapToNetwork({ network }: RoadGraph, point: LatLon): Access {
+/** Nearest junction by great circle and how far it is; of two as near the first. */
+export function nearestJunction(
+  network: DenseNetwork,
+  point: LatLon,
+): { readonly junction: number; readonly distanceM: number } {
   const { tree, shrink } = lookupOf(network);
-  const x = point.lon * shrink;
-  let radius = FIRST_LOOK;
-  while (radius < 720 && tree.within(x, point.lat, radius).length === 0) radius *= 2;
   let junction = 0;
   let distanceM = Number.POSITIVE_INFINITY;
-  // Twice as far again: away from the middle latitude, degrees mislead about what is nearest.
-  for (const j of tree.within(x, point.lat, radius * 2)) {
-    const d = greatCircleM(point, network.junctions[j]!);
+  for (const j of tree.neighbors(point.lon * shrink, point.lat, LOOKED_AT)) {
+    const d = greatCircleM(point, junctionAt(network, j));
     if (d < distanceM || (d === distanceM && j < junction)) {
       distanceM = d;
       junction = j;
     }
   }
-  return { junction, distanceM, seconds: (distanceM / 1000 / ACCESS_KMH) * 3600 };
+  return { junction, distanceM };
+}
+
+/** Where a place joins a network, and what the way there takes. */
+export function snapToNetwork({ network }: RoadGraph, point: LatLon): Access {
+  const nearest = nearestJunction(network, point);
+  return { ...nearest, seconds: (nearest.distanceM / 1000 / ACCESS_KMH) * 3600 };
 }

@@ -1,7 +1,8 @@
 import type { LatLon } from '../geo/point';
 import type { TravelByTime } from '../model/problem';
 import { instantOf } from '../time/zone';
-import type { RoadClass, RoadGraph } from './road-network';
+import type { RoadGraph } from './road-graph';
+import { ROAD_CLASSES, type RoadClass } from './road-network';
 import { travelMatrix } from './travel-matrix';
 
 /** Speeds by road class in percent of the usual ones where they differ: rush hour in town, a quiet night on the main roads. */
@@ -15,10 +16,9 @@ export interface SpeedPeriod {
 
 /** The same roads at other speeds. */
 export function slowed(graph: RoadGraph, speeds: Speeds): RoadGraph {
-  const { roads } = graph.network;
-  const seconds = graph.seconds.map(
-    (sec, arc) => (sec * 100) / (speeds[roads[graph.roadOf[arc]!]!.roadClass] ?? 100),
-  );
+  const { roadClass } = graph.network;
+  const percent = ROAD_CLASSES.map((c) => speeds[c] ?? 100);
+  const seconds = graph.seconds.map((sec, arc) => (sec * 100) / percent[roadClass[graph.roadOf[arc]!]!]!);
   return { ...graph, seconds };
 }
 

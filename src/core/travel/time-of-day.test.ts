@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { createIsland } from '../../../demo/island';
 import type { TravelByTime } from '../model/problem';
-import { buildRoadGraph } from './road-network';
+import { buildRoadGraph } from './road-graph';
 import { travelByTime } from './speed-profile';
 import { changingTimes } from './time-of-day';
 

@@ -1,6 +1,7 @@
 import type { LatLon } from '../geo/point';
 import type { TravelMatrix } from '../model/problem';
-import type { RoadGraph } from './road-network';
+import { junctionAt, roadAt } from './dense-network';
+import type { RoadGraph } from './road-graph';
 import { fastestFrom } from './shortest-paths';
 import { snapToNetwork } from './snap';
 
@@ -40,9 +41,9 @@ export function legGeometry(graph: RoadGraph, from: LatLon, to: LatLon): LatLon[
   const tree = fastestFrom(graph, start, [end]);
   const back: LatLon[] = [];
   for (let j = end; j !== start && j >= 0; j = tree.before[j]!) {
-    const road = graph.network.roads[graph.roadOf[tree.arcInto[j]!]!]!;
-    back.push(graph.network.junctions[j]!);
+    const road = roadAt(graph.network, graph.roadOf[tree.arcInto[j]!]!);
+    back.push(junctionAt(graph.network, j));
     back.push(...(road.to === j ? [...road.via].reverse() : road.via));
   }
-  return [from, graph.network.junctions[start]!, ...back.reverse(), to];
+  return [from, junctionAt(graph.network, start), ...back.reverse(), to];
 }

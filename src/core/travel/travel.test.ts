@@ -1,5 +1,6 @@
 import { createIsland } from '../../../demo/island';
-import { buildRoadGraph, driveSec } from './road-network';
+import { buildRoadGraph } from './road-graph';
+import { driveSec } from './road-network';
 import { legGeometry, travelMatrix } from './travel-matrix';
 
 const network = {

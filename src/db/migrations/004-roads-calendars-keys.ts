@@ -8,11 +8,18 @@ export const roadsCalendarsKeys = {
 -- Kept when the settings go, for the undoing of that.
 create table road_contents (
   roads_id text primary key,
-  packed bytea not null,
   found jsonb,
   created_at timestamptz not null default now()
 );
-insert into road_contents (roads_id, packed) select id, convert_to(content::text, 'UTF8') from road_networks;
+-- What is too long for a row, in pieces: maps of networks, and files of them on their way in.
+create table large_files (
+  id text not null,
+  ix integer not null,
+  bytes bytea not null,
+  primary key (id, ix)
+);
+insert into road_contents (roads_id) select id from road_networks;
+insert into large_files (id, ix, bytes) select id, 0, convert_to(content::text, 'UTF8') from road_networks;
 update road_networks set speeds_kmh = '{}' where speeds_kmh is null;
 alter table road_networks drop column content,
   alter column speeds_kmh set default '{}',

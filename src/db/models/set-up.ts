@@ -234,10 +234,10 @@ export const calendarReads = defineTable('calendar_reads', {
   failure: maybe(text()),
   brought: defaulted(json<unknown>()),
 });
-/** The drawn ground and its roads: large, packed, and read on its own. */
+/** What was found on the way in; the drawn ground and its roads are a large file of the same id. */
+export const largeFiles = defineTable('large_files', { id: key(text()), ix: key(whole()), bytes: bytes() });
 export const roadContents = defineTable('road_contents', {
   roadsId: key(text()),
-  packed: bytes(),
   found: maybe(json<unknown>()),
   createdAt: defaulted(instant()),
 });

@@ -58,7 +58,7 @@ describe('roads', () => {
         );
       await change(unit, 'roads', 'orrimay', { periods: [] });
       const before = await legs();
-      const opened = await openRoads(unit, { fileName: 'again.osm', bytes: await takenOut(unit) });
+      const opened = await openRoads(unit, { fileName: 'again.osm', parts: [await takenOut(unit)] });
       expect(opened.status).toBe('checking');
       await work(unit, opened.id);
       expect(await readRoadsImport(unit, opened.id)).toMatchObject({
@@ -80,7 +80,7 @@ describe('roads', () => {
     asAnalyst(async (unit) => {
       const opened = await openRoads(unit, {
         fileName: 'nothing.osm',
-        bytes: Buffer.from('<osm version="0.6"></osm>'),
+        parts: [Buffer.from('<osm version="0.6"></osm>')],
       });
       await work(unit, opened.id);
       expect(await readRoadsImport(unit, opened.id)).toMatchObject({
@@ -90,7 +90,7 @@ describe('roads', () => {
       await expect(keepRoads(unit, opened.id, { name: 'B', zone: 'UTC', use: true })).rejects.toThrow(
         'conflict',
       );
-      await expect(openRoads(unit, { fileName: 'x', bytes: Buffer.alloc(0) })).rejects.toThrow('invalid');
+      await expect(openRoads(unit, { fileName: 'x', parts: [Buffer.alloc(0)] })).rejects.toThrow('invalid');
     }));
 
   it('what a speed or straight lines would do is told before it is saved', () =>
@@ -158,9 +158,9 @@ describe('roads', () => {
   it('whoever may not change set-up brings nothing in, and sees nobody else’s file', () =>
     rolledBack(async (transaction) => {
       const analyst = await unitAs(transaction, 'analyst', ['quay']);
-      const { id } = await openRoads(analyst, { fileName: 'x.osm', bytes: Buffer.from('<osm/>') });
+      const { id } = await openRoads(analyst, { fileName: 'x.osm', parts: [Buffer.from('<osm/>')] });
       const dispatcher = await unitAs(transaction, 'dispatcher', ['quay']);
-      await expect(openRoads(dispatcher, { fileName: 'x', bytes: Buffer.from('<osm/>') })).rejects.toThrow(
+      await expect(openRoads(dispatcher, { fileName: 'x', parts: [Buffer.from('<osm/>')] })).rejects.toThrow(
         'not-found',
       );
       const other = await unitAs(transaction, 'analyst', ['north']);

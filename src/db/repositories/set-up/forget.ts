@@ -17,6 +17,11 @@ export async function forgetRoads(transaction: Transaction, before: Date): Promi
      and not exists (select 1 from road_networks r where r.id = c.roads_id)`,
     { before },
   );
+  await execute(
+    transaction,
+    `delete from large_files f where not exists (select 1 from road_contents c where c.roads_id = f.id)
+     and not exists (select 1 from imports i where i.id = f.id)`,
+  );
 }
 
 /** Takes away what was done before a moment, but for what somebody undid or did again since. */

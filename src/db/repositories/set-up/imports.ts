@@ -40,7 +40,7 @@ export async function readImport(
 export async function writeImport(
   transaction: Transaction,
   id: string,
-  values: Partial<Pick<ImportRow, 'settings' | 'status' | 'done' | 'result' | 'content'>>,
+  values: Partial<Pick<ImportRow, 'settings' | 'status' | 'done' | 'result'>>,
 ): Promise<void> {
   await rowsOf(transaction, imports).update({ id }, values as never);
 }

@@ -1,34 +1,24 @@
-import { gunzipSync, gzipSync } from 'node:zlib';
+import { promisify } from 'node:util';
+import { gunzip } from 'node:zlib';
 import { z } from 'zod';
-import type { LatLon, RoadNetwork, RoadSpeeds, SpeedPeriod } from '@/core/index';
+import { denseOf, type RoadNetwork, type RoadSpeeds, type SpeedPeriod } from '@/core/index';
 import { select, type Transaction } from '../../connection';
 import { roadContents, roadNetworks } from '../../models/set-up';
 import { rowsOf } from '../../models/table';
+import { readLargeFile, writeLargeFile } from './large-files';
+import { type BaseMap, packMap, unpackMap } from './packed-map';
 
-/** The drawn ground and its roads, as stored. */
-export interface BaseMap {
-  readonly name: string;
-  readonly coasts: readonly (readonly LatLon[])[];
-  readonly lakes: readonly (readonly LatLon[])[];
-  readonly towns: readonly { readonly name: string; readonly at: LatLon; readonly radiusKm: number }[];
-  readonly roads: RoadNetwork;
-}
+export { type BaseMap, packMap } from './packed-map';
 
-export function packMap(map: BaseMap): Buffer {
-  return gzipSync(JSON.stringify(map), { level: 1 });
-}
+const unzip = promisify(gunzip);
 
 /** The map of a network; null where there is none of that id. */
 export async function readBaseMap(transaction: Transaction, id: string): Promise<BaseMap | null> {
-  const shape = z.strictObject({ packed: z.instanceof(Buffer) });
-  const rows = await select(transaction, shape, 'select packed from road_contents where roads_id = :id', {
-    id,
-  });
-  const packed = rows[0]?.packed;
-  if (!packed) return null;
+  const packed = await readLargeFile(transaction, id);
+  if (packed.length === 0) return null;
   // Those of before the packing are plain.
   const isPacked = packed[0] === 0x1f && packed[1] === 0x8b;
-  return JSON.parse((isPacked ? gunzipSync(packed) : packed).toString('utf8')) as BaseMap;
+  return unpackMap(isPacked ? await unzip(packed) : packed);
 }
 
 /** What was found in the file that a network came out of; null for what came otherwise. */
@@ -40,9 +30,10 @@ export async function readRoadsFound(transaction: Transaction, id: string): Prom
   return rows[0]?.found ?? null;
 }
 
+/** Says what was found on the way in; the map itself lies under the same id as a large file. */
 export async function addRoadContents(
   transaction: Transaction,
-  contents: { readonly roadsId: string; readonly packed: Buffer; readonly found: unknown },
+  contents: { readonly roadsId: string; readonly found: unknown },
 ): Promise<void> {
   await rowsOf(transaction, roadContents).insert([contents]);
 }
@@ -56,10 +47,11 @@ export async function addRoadNetwork(
     readonly zone: string;
     readonly speedsKmh: RoadSpeeds;
     readonly periods: readonly SpeedPeriod[];
-    readonly content: BaseMap;
+    readonly content: Omit<BaseMap, 'roads'> & { readonly roads: RoadNetwork };
   },
 ): Promise<void> {
   const { content, ...row } = network;
   await rowsOf(transaction, roadNetworks).insert([row]);
-  await addRoadContents(transaction, { roadsId: row.id, packed: packMap(content), found: null });
+  await writeLargeFile(transaction, row.id, [packMap({ ...content, roads: denseOf(content.roads) })]);
+  await addRoadContents(transaction, { roadsId: row.id, found: null });
 }

@@ -2,6 +2,7 @@ import type { RoadsFound } from '@/contract/set-up/answers/roads';
 import type { FieldProblem } from '@/contract/shared/problems';
 import type { Transaction } from '@/db/connection';
 import { type ImportRow, writeImport } from '@/db/repositories/set-up/imports';
+import { dropLargeFile, readLargeFile, writeLargeFile } from '@/db/repositories/shared/large-files';
 
 /** What came of reading a file of roads. */
 export type ReadAnswer =
@@ -11,17 +12,14 @@ export type ReadRoads = (bytes: Uint8Array) => Promise<ReadAnswer>;
 
 /** Reads a file of roads; the network takes the place of the file until somebody says what to make of it. */
 export async function workRoads(holding: Transaction, row: ImportRow, read: ReadRoads): Promise<void> {
-  const answer = await read(row.content);
+  const answer = await read(await readLargeFile(holding, row.id));
+  await dropLargeFile(holding, row.id);
+  if (answer.ok) await writeLargeFile(holding, row.id, [answer.packed]);
   await writeImport(
     holding,
     row.id,
     answer.ok
-      ? {
-          status: 'checked',
-          done: 1,
-          result: { found: answer.found },
-          content: Buffer.from(answer.packed),
-        }
-      : { status: 'failed', done: 1, result: { problems: answer.problems }, content: Buffer.alloc(0) },
+      ? { status: 'checked', done: 1, result: { found: answer.found } }
+      : { status: 'failed', done: 1, result: { problems: answer.problems } },
   );
 }

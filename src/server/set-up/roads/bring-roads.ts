@@ -7,6 +7,7 @@ import {
   readImport,
   writeImport,
 } from '@/db/repositories/set-up/imports';
+import { largeFileSize, renameLargeFile, writeLargeFile } from '@/db/repositories/shared/large-files';
 import { addRoadContents } from '@/db/repositories/shared/roads';
 import { readMany } from '@/db/repositories/shared/schedule';
 import { requireRight } from '../../shared/access';
@@ -33,19 +34,23 @@ function viewOf(row: ImportRow): RoadsImport {
 /** Takes up a file of roads; a worker reads it. */
 export async function openRoads(
   unit: Unit,
-  given: { readonly fileName: string | null; readonly bytes: Buffer },
+  given: {
+    readonly fileName: string | null;
+    readonly parts: AsyncIterable<Uint8Array> | Iterable<Uint8Array>;
+  },
 ): Promise<RoadsImport> {
   requireRight(unit, 'change', 'roads');
-  if (given.bytes.length === 0)
-    throw new Refusal('invalid', { problems: [{ path: 'file', code: 'file-empty', facts: {} }] });
   const id = randomUUID();
+  await writeLargeFile(unit.transaction, id, given.parts);
+  if ((await largeFileSize(unit.transaction, id)) === 0)
+    throw new Refusal('invalid', { problems: [{ path: 'file', code: 'file-empty', facts: {} }] });
   await dropOldImports(unit.transaction, new Date(Date.now() - KEPT_MS));
   await addImport(unit.transaction, {
     id,
     userId: unit.user.id,
     target: ROADS_TARGET,
     fileName: (given.fileName ?? 'roads').slice(0, 200),
-    content: given.bytes,
+    content: Buffer.alloc(0),
     status: 'checking',
     createdAt: new Date(),
   });
@@ -74,7 +79,8 @@ export async function keepRoads(unit: Unit, id: string, raw: unknown): Promise<{
   await runCommand(unit, 'bring-roads', { object: 'roads', title: name }, async (command) => {
     const value = { id: roadsId, name, zone, speedsKmh: {}, periods: [], version: 1, archivedAt: null };
     await writePrepared(unit, command, 'roads', { before: null, after: value, territoryIds: [] });
-    await addRoadContents(unit.transaction, { roadsId, packed: row.content, found });
+    await renameLargeFile(unit.transaction, row.id, roadsId);
+    await addRoadContents(unit.transaction, { roadsId, found });
     if (!use) return;
     const [company] = await readMany(unit.transaction, 'company', ['company']);
     const prepared = await prepareSave(unit, 'company', 'company', {

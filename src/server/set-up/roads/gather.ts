@@ -1,5 +1,5 @@
 import type { RoadsFound } from '@/contract/set-up/answers/roads';
-import { assembleNetwork, type DrivenLine, type LatLon } from '@/core/index';
+import { assembleNetwork, type DrivenLine, denseOf, type LatLon } from '@/core/index';
 import type { BaseMap } from '@/db/repositories/shared/roads';
 import { Refusal } from '../../shared/refusal';
 import { drivenAs, placeRadiusKm, type Tags } from './map-tags';
@@ -98,7 +98,7 @@ export class Gathering {
     for (const r of network.roads) kmByClass[r.roadClass] = (kmByClass[r.roadClass] ?? 0) + r.lengthM / 1000;
     for (const c of Object.keys(kmByClass)) kmByClass[c] = Math.round(kmByClass[c]!);
     return {
-      map: { name, coasts: this.coasts(), lakes: this.lakes, towns: this.towns, roads: network },
+      map: { name, coasts: this.coasts(), lakes: this.lakes, towns: this.towns, roads: denseOf(network) },
       found: {
         junctions: network.junctions.length,
         km: Math.round(network.roads.reduce((sum, r) => sum + r.lengthM, 0) / 1000),

@@ -1,6 +1,7 @@
-import { gzipSync } from 'node:zlib';
+import { gunzipSync, gzipSync } from 'node:zlib';
 import fc from 'fast-check';
-import { buildRoadGraph, type LatLon, travelMatrix } from '@/core/index';
+import { buildRoadGraph, denseOf, type LatLon, roadAt, travelMatrix } from '@/core/index';
+import { packMap, unpackMap } from '@/db/repositories/shared/packed-map';
 import { createIsland } from '../../../../demo/island';
 import { osmPbf } from '../../../../tests/support/osm-pbf';
 import { Refusal } from '../../shared/refusal';
@@ -29,19 +30,26 @@ describe('roads out of a file', () => {
   const random = [island.towns, island.coasts[0]!.map((at) => ({ at }))]
     .flat()
     .map((x: { at: LatLon }) => x.at);
-  const durations = (map: { roads: typeof island.roads }) =>
+  const dense = { ...island, roads: denseOf(island.roads) };
+  const durations = (map: { roads: typeof dense.roads }) =>
     travelMatrix(buildRoadGraph(map.roads), random.slice(0, 60));
 
   it('the island taken out and brought in again gives the same durations', () => {
-    const written = [...osmXmlParts(island)].join('');
+    const written = [...osmXmlParts(dense)].join('');
     const { map, found } = readRoads(file(written), 'Orrimay');
     expect(found).toMatchObject({ cutOff: { roads: 0 }, missing: 0 });
-    expect(map.roads.junctions).toHaveLength(island.roads.junctions.length);
-    expect(durations(map)).toEqual(durations(island));
+    expect(map.roads.lat).toHaveLength(island.roads.junctions.length);
+    expect(durations(map)).toEqual(durations(dense));
     expect([map.coasts.length, map.lakes.length, map.towns.length]).toEqual([2, 3, 15]);
     expect(map.towns[3]).toMatchObject({ name: island.towns[3]!.name, radiusKm: 2.4 });
     // Packed it is the same.
     expect(readRoads(gzipSync(written), 'Orrimay').found).toEqual(found);
+  });
+
+  it('packed as arrays it is the same again, and maps of earlier releases are read', () => {
+    const { map } = readRoads(file([...osmXmlParts(dense)].join('')), 'Orrimay');
+    expect(unpackMap(gunzipSync(packMap(map)))).toEqual(map);
+    expect(unpackMap(Buffer.from(JSON.stringify(island)))).toEqual(dense);
   });
 
   it('XML and PBF of one map are one network', () => {
@@ -60,7 +68,7 @@ describe('roads out of a file', () => {
     const a = readRoads(osm(NODES + xml), 'x');
     const b = readRoads(osmPbf(POINTS, ways), 'x');
     expect(b).toEqual(a);
-    expect(a.map.roads.roads).toMatchObject([
+    expect([0, 1, 2].map((r) => roadAt(a.map.roads, r))).toMatchObject([
       { roadClass: 'town', lengthM: 71, mostKmh: 30 },
       { roadClass: 'town', lengthM: 143, via: [{ lon: 0.002 }] },
       { roadClass: 'secondary', lengthM: 214 },
@@ -103,8 +111,8 @@ describe('roads out of a file', () => {
       ],
     };
     const { map } = readRoads(file(JSON.stringify(lines)), 'x');
-    expect(map.roads.junctions).toHaveLength(3);
-    expect(map.roads.roads.map((r) => r.roadClass)).toEqual(['main', 'rural']);
+    expect(map.roads.lat).toHaveLength(3);
+    expect([0, 1].map((r) => roadAt(map.roads, r).roadClass)).toEqual(['main', 'rural']);
     expect(map.towns[0]?.name).toBe('Dun');
   });
 

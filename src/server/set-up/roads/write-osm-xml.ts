@@ -1,4 +1,4 @@
-import type { LatLon, Road } from '@/core/index';
+import { junctionAt, type LatLon, type Road, roadAt } from '@/core/index';
 import type { BaseMap } from '@/db/repositories/shared/roads';
 import { HIGHWAY_OF } from './map-tags';
 import { GENERATOR } from './read-osm-xml';
@@ -20,8 +20,8 @@ function tagsOf(road: Road): string[] {
 
 /** Points of the whole map in the order of their numbers: junctions, bends, shores, names. */
 function* pointsOf({ roads, coasts, lakes, towns }: BaseMap): Generator<[LatLon, string]> {
-  for (const p of roads.junctions) yield [p, ''];
-  for (const r of roads.roads) for (const p of r.via) yield [p, ''];
+  for (let j = 0; j < roads.lat.length; j++) yield [junctionAt(roads, j), ''];
+  for (let r = 0; r < roads.from.length; r++) for (const p of roadAt(roads, r).via) yield [p, ''];
   for (const ring of [...coasts, ...lakes]) for (const p of ring) yield [p, ''];
   for (const t of towns)
     yield [t.at, tag('place', 'town') + tag('name', t.name) + tag('lime:radius_km', t.radiusKm)];
@@ -29,9 +29,12 @@ function* pointsOf({ roads, coasts, lakes, towns }: BaseMap): Generator<[LatLon,
 
 /** Lines of the whole map by the numbers of their points. */
 function* waysOf({ roads, coasts, lakes }: BaseMap): Generator<[readonly number[], readonly string[]]> {
-  let next = roads.junctions.length + 1;
+  let next = roads.lat.length + 1;
   const numbers = (points: readonly LatLon[]): number[] => points.map(() => next++);
-  for (const r of roads.roads) yield [[r.from + 1, ...numbers(r.via), r.to + 1], tagsOf(r)];
+  for (let i = 0; i < roads.from.length; i++) {
+    const r = roadAt(roads, i);
+    yield [[r.from + 1, ...numbers(r.via), r.to + 1], tagsOf(r)];
+  }
   for (const [rings, kind] of [
     [coasts, 'coastline'],
     [lakes, 'water'],

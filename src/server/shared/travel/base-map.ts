@@ -1,5 +1,14 @@
 import { createHash } from 'node:crypto';
-import { type LatLon, legGeometry, type Road, type RoadClass } from '@/core/index';
+import {
+  type DenseNetwork,
+  junctionAt,
+  type LatLon,
+  legGeometry,
+  ROAD_CLASSES,
+  type RoadClass,
+  type RoadNetwork,
+  roadAt,
+} from '@/core/index';
 import type { BaseMap } from '@/db/repositories/shared/roads';
 import type { Unit } from '../unit';
 import { type Ground, readGround } from './ground';
@@ -18,33 +27,37 @@ const BY_WEIGHT: readonly RoadClass[] = [
   'service',
 ];
 
-/** As many whole classes as can be drawn, the weightiest first; at least one. */
-function drawn(roads: readonly Road[]): readonly Road[] {
-  if (roads.length <= MOST_DRAWN) return roads;
-  let kept: Road[] = [];
-  for (const c of BY_WEIGHT) {
-    const more = roads.filter((r) => r.roadClass === c);
-    if (kept.length > 0 && kept.length + more.length > MOST_DRAWN) break;
-    kept = [...kept, ...more];
+/** Roads of as many whole classes as can be drawn, the weightiest first; at least one. */
+function drawn({ roadClass }: DenseNetwork): number[] {
+  const byClass = BY_WEIGHT.map((c) => ROAD_CLASSES.indexOf(c));
+  const counts = new Array<number>(ROAD_CLASSES.length).fill(0);
+  for (const c of roadClass) counts[c]!++;
+  const kept = new Set<number>();
+  let total = 0;
+  for (const c of byClass) {
+    if (total > 0 && total + counts[c]! > MOST_DRAWN) break;
+    kept.add(c);
+    total += counts[c]!;
   }
-  return kept.slice(0, MOST_DRAWN);
+  const out: number[] = [];
+  for (let r = 0; r < roadClass.length && out.length < MOST_DRAWN; r++)
+    if (kept.has(roadClass[r]!)) out.push(r);
+  return out;
 }
 
-/** Only junctions that roads name go along. */
-function trimmed(map: BaseMap): BaseMap {
-  const roads = drawn(map.roads.roads);
-  if (roads === map.roads.roads) return map;
+/** Roads that are drawn, as objects; only junctions that they name go along. */
+function trimmed(roads: DenseNetwork): RoadNetwork {
   const numbers = new Map<number, number>();
   const number = (j: number): number => {
     const n = numbers.get(j) ?? numbers.size;
     numbers.set(j, n);
     return n;
   };
-  const own = roads.map((r) => ({ ...r, from: number(r.from), to: number(r.to) }));
-  return {
-    ...map,
-    roads: { junctions: [...numbers.keys()].map((j) => map.roads.junctions[j]!), roads: own },
-  };
+  const own = drawn(roads).map((r) => {
+    const road = roadAt(roads, r);
+    return { ...road, from: number(road.from), to: number(road.to) };
+  });
+  return { junctions: [...numbers.keys()].map((j) => junctionAt(roads, j)), roads: own };
 }
 
 /** Changes when the drawn ground does. */
@@ -57,9 +70,11 @@ export async function mapKey(unit: Unit): Promise<string> {
 }
 
 /** The drawn ground for a map; null where none was brought in. */
-export async function readMap(unit: Unit): Promise<BaseMap | null> {
+export async function readMap(
+  unit: Unit,
+): Promise<(Omit<BaseMap, 'roads'> & { readonly roads: RoadNetwork }) | null> {
   const { map, settings } = await readGround(unit.transaction);
-  return map && settings ? { ...trimmed(map), name: settings.name } : null;
+  return map && settings ? { ...map, roads: trimmed(map.roads), name: settings.name } : null;
 }
 
 /** Corners of the way between two points, for drawing. */

@@ -54,7 +54,7 @@ function keepNewest<V>(most: number) {
 }
 
 function legsOnRoads(graphs: readonly RoadGraph[]): (from: LatLon, to: LatLon, slice: number) => Leg {
-  const junctions = graphs[0]!.network.junctions.length;
+  const junctions = graphs[0]!.network.lat.length;
   const mostTrees = Math.max(32, Math.floor(TREE_BYTES / (junctions * BYTES_PER_JUNCTION)));
   const trees = keepNewest<PathTree>(mostTrees);
   const accesses = keepNewest<Access>(LEGS_KEPT);

@@ -1,7 +1,8 @@
 import { withUser } from '@/server/edge/process';
 import { openRoads } from '@/server/set-up/roads/bring-roads';
 import { readRoadsView } from '@/server/set-up/roads/read-roads-view';
-import { answer, answerReader, bytesOf, sessionToken } from '../../../http';
+import { answer, answerReader, sessionToken } from '../../../http';
+import { spooled } from '../../../spooled';
 
 /** Largest file of roads that is taken up, in bytes. */
 const MOST_BYTES = 192 * 1024 * 1024;
@@ -17,7 +18,10 @@ export function POST(request: Request): Promise<Response> {
     const fileName = new URL(request.url).searchParams.get('name');
     // Whoever may not bring anything in is told so before the file is taken up.
     await withUser(await sessionToken(), 'read', async (unit) => readRoadsView(unit));
-    const bytes = await bytesOf(request, MOST_BYTES);
-    return withUser(await sessionToken(), 'write', (unit) => openRoads(unit, { fileName, bytes }));
+    const token = await sessionToken();
+    // Kept on disk while it comes in: a long file neither fills the memory nor holds a connection.
+    return spooled(request, MOST_BYTES, (parts) =>
+      withUser(token, 'write', (unit) => openRoads(unit, { fileName, parts })),
+    );
   });
 }
