@@ -78,7 +78,9 @@ describe('how far a place lies from the roads', () => {
     ['beyond its end', { lat: 0, lon: 0.03 }, 1112],
     ['on it', { lat: 0, lon: 0.0123 }, 0],
     ['far away', { lat: 2, lon: 0.01 }, 222_390],
-  ])('%s', (_where, p, m) => expect(Math.abs(distanceToRoadM(network, p) - m)).toBeLessThan(Math.max(1, m / 10_000)));
+  ])('%s', (_where, p, m) =>
+    expect(Math.abs(distanceToRoadM(network, p) - m)).toBeLessThan(Math.max(1, m / 10_000)),
+  );
   it('of nothing', () =>
     expect(distanceToRoadM(denseOf({ junctions: [], roads: [] }), { lat: 0, lon: 0 })).toBe(
       Number.POSITIVE_INFINITY,

@@ -1,4 +1,5 @@
 import ICAL from 'ical.js';
+import { zone as zoneShape } from '@/contract/shared/fields';
 import { datesFrom, daysBetween, instantOf, localDateOf } from '@/core/index';
 import { Refusal } from '../../shared/refusal';
 
@@ -25,15 +26,6 @@ function refuse(code: string, facts: Record<string, string | number> = {}): neve
   throw new Refusal('invalid', { problems: [{ path: 'file', code, facts }] });
 }
 
-function isKnownZone(id: string): boolean {
-  try {
-    new Intl.DateTimeFormat('en', { timeZone: id });
-    return id.includes('/') || id === 'UTC';
-  } catch {
-    return false;
-  }
-}
-
 const two = (n: number): string => String(n).padStart(2, '0');
 const dateOf = (t: ICAL.Time): string => `${String(t.year).padStart(4, '0')}-${two(t.month)}-${two(t.day)}`;
 
@@ -43,7 +35,7 @@ function secondOf(t: ICAL.Time, own: string): number {
   if (id === 'UTC' || id === 'Z') return t.toUnixTime();
   const minutes = t.hour * 60 + t.minute;
   if (id === 'floating') return instantOf(dateOf(t), minutes, own) + t.second;
-  return isKnownZone(id) ? instantOf(dateOf(t), minutes, id) + t.second : t.toUnixTime();
+  return zoneShape.safeParse(id).success ? instantOf(dateOf(t), minutes, id) + t.second : t.toUnixTime();
 }
 
 /** An event's share of each local day that it touches (RFC 5545 §3.6.1: the end is exclusive). */

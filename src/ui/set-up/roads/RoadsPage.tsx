@@ -51,7 +51,7 @@ function Loaded({ view, mayChange }: { readonly view: RoadsView; readonly mayCha
   return (
     <div className={ground.columns}>
       <section className={ground.list}>
-        <TravelBy view={view} mayChange={mayChange} />
+        <TravelBy key={view.inUse ?? 'straight'} view={view} mayChange={mayChange} />
         {mayChange && <BringRoads />}
         <TrialLeg ends={ends} onEnds={setEnds} leg={leg.data ?? null} error={leg.error} />
         <Far view={view} />
@@ -83,8 +83,7 @@ function Far({ view }: { readonly view: RoadsView }) {
         <>
           <p>
             {view.farCount} {view.farCount === 1 ? 'place lies' : 'places lie'} further than {view.farM} m
-            from a road: placed wrong, or a road is missing. The rest of the way counts at walking pace over
-            open country.
+            from a road: placed wrong, or a road is missing. The rest of the way counts at 20 km/h.
           </p>
           <ul className={css.far}>
             {view.far.slice(0, 30).map((p) => (
