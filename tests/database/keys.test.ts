@@ -3,7 +3,7 @@ import { programKeys } from '@/db/models/access';
 import { rowsOf } from '@/db/models/table';
 import { issueEntryLink } from '@/server/access/entry-links';
 import { endKey, listOwnKeys, makeKey, noteKeyUse, readKeyHolder } from '@/server/access/keys';
-import { listOf, readListQuery, readObject } from '@/server/shared/objects/read-objects';
+import { listOf, readListQuery, readObject, readObjectHistory } from '@/server/shared/objects/read-objects';
 import { createObject, saveObject } from '@/server/shared/objects/save-object';
 import { listMails } from '@/server/stand-ins/mail';
 import { DEMO_NOW, refusalOf, rolledBack, unitAs } from '../support/database';
@@ -49,7 +49,9 @@ describe('keys for programs', () => {
         endsOn: soon(),
       });
       const writer = (await through(transaction, strong.text))!;
-      expect((await createObject(writer, 'parts', { value: { name: 'Fuse' } })).name).toBe('Fuse');
+      const made = await createObject(writer, 'parts', { value: { name: 'Fuse' } });
+      const [first] = await readObjectHistory(analyst, 'parts', made.id);
+      expect(first).toMatchObject({ name: 'create', by: analyst.user.name, facts: { key: 'Writer' } });
     }));
 
   it('end by themselves, by their owner, by an administrator, and with their owner', () =>

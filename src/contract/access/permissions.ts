@@ -67,6 +67,8 @@ export interface Grant {
 
 /** What a key for a program leaves of the rights of its owner; no objects are all. */
 export interface Limits {
+  /** What the key is called, for whoever reads what was done with it. */
+  readonly key: string;
   readonly mayChange: boolean;
   readonly objects: readonly ObjectName[];
 }

@@ -78,7 +78,10 @@ export async function readKeyHolder(
   if (!key) return null;
   const user = await readUserById(transaction, key.userId);
   if (!user) return null;
-  return { ...user, limits: { mayChange: key.mayChange, objects: key.objects as ObjectName[] } };
+  return {
+    ...user,
+    limits: { key: key.name, mayChange: key.mayChange, objects: key.objects as ObjectName[] },
+  };
 }
 
 export async function noteKeyUse(

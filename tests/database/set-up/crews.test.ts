@@ -48,6 +48,16 @@ describe('who of a crew is in', () => {
       ]);
     }));
 
+  it('says when nobody leads it', () =>
+    asAnalyst(async (unit) => {
+      const value = await crewOf(unit, {
+        changes: [{ technicianId: 'lead', change: 'away', validFrom: '2026-06-11', validTo: '2026-06-14' }],
+      });
+      const days = await whoIsIn(unit, { id: 'crew', value });
+      expect(days.leaderless).toEqual(['2026-06-11', '2026-06-12']);
+      expect(['lead', 'mate'].map((id) => statesOf(days, id, '2026-06-11'))).toEqual(['away', 'in']);
+    }));
+
   it('clashes with time off and with another crew', () =>
     asAnalyst(async (unit) => {
       const value = await crewOf(unit);

@@ -16,6 +16,8 @@ export function GET(request: Request): Promise<Response> {
     if (!user || !token) throw new Refusal('signed-out');
     const text = new TextEncoder();
     let leave = (): void => undefined;
+    // Whoever leaves while it is being opened leaves a stream that is closed already.
+    let isGone = false;
     const stream = new ReadableStream<Uint8Array>({
       async start(controller) {
         let isOpen = true;
@@ -28,16 +30,20 @@ export function GET(request: Request): Promise<Response> {
           isOpen = false;
           clearInterval(beat);
           unfollow();
-          controller.close();
+          if (!isGone) controller.close();
         };
         const send = (event: LiveEvent): void => write(`data: ${JSON.stringify(event)}\n\n`);
         let unfollow = (): void => undefined;
         unfollow = await follow({ user, token, send, end });
         leave = end;
+        if (isGone || request.signal.aborted) return end();
         request.signal.addEventListener('abort', end);
         write(': listening\n\n');
       },
-      cancel: () => leave(),
+      cancel: () => {
+        isGone = true;
+        leave();
+      },
     });
     return new Response(stream, {
       headers: {

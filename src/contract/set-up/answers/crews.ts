@@ -9,6 +9,8 @@ export const crewDays = z.strictObject({
   dates: z.array(z.string()),
   /** Days on which it works at all. */
   works: z.array(z.boolean()),
+  /** Days on which it works and nobody leads it. */
+  leaderless: z.array(z.string()),
   people: z.array(
     z.strictObject({
       id: z.string(),

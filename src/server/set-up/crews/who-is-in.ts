@@ -10,11 +10,12 @@ import { hoursOn } from '../../shared/problem/hours';
 import { personAndDate } from '../../shared/problem/make-shifts';
 import { required } from '../../shared/refusal';
 import type { Unit } from '../../shared/unit';
+import { isOn } from '../doubts/look';
 import { DAYS_AHEAD, planAhead } from '../effect/plan-ahead';
 import { worldOf } from '../effect/try-change';
 
 const asked = z.strictObject({ id: idText.nullable(), value: crewKind.schema });
-const NOTHING: CrewDays = { dates: [], works: [], people: [] };
+const NOTHING: CrewDays = { dates: [], works: [], leaderless: [], people: [] };
 
 /** Who of a crew, as it is or would be, is in on each of the next days, who leads it, and what clashes with it. */
 export async function whoIsIn(unit: Unit, raw: unknown): Promise<CrewDays> {
@@ -33,6 +34,7 @@ export async function whoIsIn(unit: Unit, raw: unknown): Promise<CrewDays> {
     ]),
   ];
   const people = await readMany(unit.transaction, 'technicians', named);
+  const ofItself = new Set([crew.leaderId, ...crew.members.map((m) => m.technicianId)]);
   const others = data.crews.filter((c) => c.id !== crew.id);
   const visits = new Map<string, number>();
   for (const { shift, stops } of verdict.timed.routes) {
@@ -44,7 +46,7 @@ export async function whoIsIn(unit: Unit, raw: unknown): Promise<CrewDays> {
   const patternId = crew.weekPatternId ?? leader?.weekPatternId ?? null;
   const works = dates.map(
     (date) =>
-      crewOn(crew, date) !== null &&
+      isOn(crew, date) &&
       leader !== undefined &&
       hoursOn({ ...leader, exceptions: [] }, date, data, patternId).planned.length > 0,
   );
@@ -57,6 +59,7 @@ export async function whoIsIn(unit: Unit, raw: unknown): Promise<CrewDays> {
     const isAway = crew.changes.some(
       (c) => c.technicianId === person.id && c.change === 'away' && c.validFrom <= date && date <= c.validTo,
     );
+    if (!found && !isAway && ofItself.has(person.id) && isWorkday) return ['in', ''];
     if (!found?.memberIds.includes(person.id)) return [isAway ? 'away' : null, ''];
     if (!isWorkday) return [found.leaderId === person.id ? 'leads' : 'in', ''];
     const hours = hoursOn(person, date, data, crew.weekPatternId ?? person.weekPatternId);
@@ -70,6 +73,7 @@ export async function whoIsIn(unit: Unit, raw: unknown): Promise<CrewDays> {
   return {
     dates,
     works,
+    leaderless: dates.filter((date, i) => works[i] && crewOn(crew, date) === null),
     people: named.flatMap((personId) => {
       const person = people.find((p) => p.id === personId);
       if (!person) return [];

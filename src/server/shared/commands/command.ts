@@ -31,7 +31,7 @@ export async function runCommand<T>(
   const { transaction, user } = unit;
   const id = await addCommand(transaction, {
     name,
-    facts,
+    facts: user.limits ? { ...facts, key: user.limits.key } : facts,
     userId: user.id,
     at: new Date(unit.now * 1000),
     undoes,

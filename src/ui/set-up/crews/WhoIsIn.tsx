@@ -109,6 +109,10 @@ function Clashes({ data }: { readonly data: import('@/contract/set-up/answers/cr
       return [`${p.name} ${said(kind, p.facts[first]!)}: ${days}.`];
     }),
   );
+  if (data.leaderless.length > 0)
+    lines.unshift(
+      `Nobody leads it on ${data.leaderless.map((d) => dayText(d)).join(', ')}: name a stand-in.`,
+    );
   if (lines.length === 0) return <p className="quiet">Nothing clashes.</p>;
   return (
     <ul className={css.clashes}>

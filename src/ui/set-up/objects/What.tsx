@@ -64,7 +64,9 @@ function History({ object, id }: Props) {
     <ul>
       {data.map((h) => (
         <li key={h.at + h.name}>
-          {momentText(h.at, homeZone)} · {h.by ?? 'the system'} · {commandText(h.name, h.facts)}
+          {momentText(h.at, homeZone)} · {h.by ?? 'the system'}
+          {typeof h.facts.key === 'string' && `, with the key ${h.facts.key}`} ·{' '}
+          {commandText(h.name, h.facts)}
           <Changes before={h.before} after={h.after} />
         </li>
       ))}
