@@ -48,6 +48,7 @@ const WORDS: Readonly<Record<string, (facts: Facts) => string>> = {
   'file-binary': (f) => `is ${of(f, 'what')}; save it as CSV and bring that in`,
   'not-ical': (f) => `is no iCalendar file: ${of(f, 'what')}`,
   'event-no-start': (f) => `has an event with no beginning: ${of(f, 'uid')}`,
+  'too-many-repeats': (f) => `repeats its events more than ${of(f, 'most')} times`,
   'too-many-days': (f) => `takes more than ${of(f, 'most')} days`,
   'calendar-address': () => 'begins with http:// or https://, or with / for the stand-in of this machine',
   'one-of-two': () => 'is for a person or for a territory: choose one of the two',

@@ -1,6 +1,7 @@
 import { whoIsIn } from '@/server/set-up/crews/who-is-in';
 import { readObject } from '@/server/shared/objects/read-objects';
 import type { Unit } from '@/server/shared/unit';
+import { unitAs } from '../../support/database';
 import { bareOf } from '../../support/objects';
 import { asAnalyst, change, make, somebody } from '../../support/set-up';
 
@@ -78,6 +79,17 @@ describe('who of a crew is in', () => {
         'other-crew',
       ]);
       expect(days.people.find((p) => p.id === 'mate')?.facts[3]).toBe('Other crew');
+    }));
+
+  it('tells nothing about whoever is out of sight', () =>
+    asAnalyst(async (unit) => {
+      const value = {
+        ...(await crewOf(unit)),
+        members: [{ technicianId: 'tech-36' }, { technicianId: 'nobody' }],
+      };
+      const quay = await unitAs(unit.transaction, 'analyst', ['quay']);
+      const days = await whoIsIn(quay, { id: 'crew', value });
+      expect(days.people.map((p) => p.id)).toEqual(['lead']);
     }));
 
   it('clashes with visits of their own in the live plan', () =>

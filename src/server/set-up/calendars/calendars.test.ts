@@ -156,6 +156,14 @@ describe('what a calendar takes of the days', () => {
     ['a card', 'BEGIN:VCARD\r\nEND:VCARD\r\n'],
     ['half a file', 'BEGIN:VCALENDAR\r\nBEGIN:VEVENT\r\nUID:a\r\n'],
     ['an event with no beginning', file(event('SUMMARY:Never'))],
+    [
+      'one that keeps a machine busy',
+      file(
+        ...Array.from({ length: 5 }, (_, i) =>
+          event('DTSTART:19900101T000000Z', 'DURATION:PT1S', 'RRULE:FREQ=SECONDLY').replace('a@', `${i}@`),
+        ),
+      ),
+    ],
     ['more than anybody needs', file(event('DTSTART;VALUE=DATE:20200101', 'RRULE:FREQ=DAILY'))],
   ])('%s is refused', (_what, text) =>
     expect(() => readCalendar(text, span('2020-01-01', '2029-12-31'))).toThrow(Refusal),

@@ -18,8 +18,9 @@ export interface CalendarSpan {
   readonly lastDate: string;
 }
 
-/** Occurrences of one event that are looked at; days that come of a file. */
+/** Occurrences of one event that are looked at, and of all in a file; days that come of it. */
 const MOST_OCCURRENCES = 20_000;
+const MOST_IN_ALL = 60_000;
 const MOST_DAYS = 1000;
 
 function refuse(code: string, facts: Record<string, string | number> = {}): never {
@@ -103,6 +104,7 @@ export function readCalendar(text: string, { zone, firstDate, lastDate }: Calend
       if (out.size > MOST_DAYS) refuse('too-many-days', { most: MOST_DAYS });
     }
   };
+  let looked = 0;
   try {
     const changed = events.filter((e) => e.hasProperty('recurrence-id'));
     for (const component of events) {
@@ -118,6 +120,7 @@ export function readCalendar(text: string, { zone, firstDate, lastDate }: Calend
       const each = event.iterator();
       for (let n = 0; n < MOST_OCCURRENCES; n++) {
         const next = each.next();
+        if (++looked > MOST_IN_ALL) refuse('too-many-repeats', { most: MOST_IN_ALL });
         if (!next || secondOf(next, zone) > after) break;
         const { startDate, endDate, item } = event.getOccurrenceDetails(next);
         if (!isFree(item.component)) add(startDate, endDate, item.summary ?? '');

@@ -3,12 +3,13 @@ import type { CrewDays, CrewState } from '@/contract/set-up/answers/crews';
 import { crew as crewKind } from '@/contract/set-up/people';
 import { idText } from '@/contract/shared/fields';
 import { datesFrom } from '@/core/index';
-import { readMany, type Stored } from '@/db/repositories/shared/schedule';
+import type { Stored } from '@/db/repositories/shared/schedule';
 import { requireRight } from '../../shared/access';
+import { readObject } from '../../shared/objects/read-objects';
 import { crewOn } from '../../shared/problem/crews';
 import { hoursOn } from '../../shared/problem/hours';
 import { personAndDate } from '../../shared/problem/make-shifts';
-import { required } from '../../shared/refusal';
+import { Refusal, required } from '../../shared/refusal';
 import type { Unit } from '../../shared/unit';
 import { isOn } from '../doubts/look';
 import { DAYS_AHEAD, planAhead } from '../effect/plan-ahead';
@@ -16,6 +17,11 @@ import { worldOf } from '../effect/try-change';
 
 const asked = z.strictObject({ id: idText.nullable(), value: crewKind.schema });
 const NOTHING: CrewDays = { dates: [], works: [], leaderless: [], people: [] };
+
+function orNobody(cause: unknown): null {
+  if (cause instanceof Refusal && cause.code === 'not-found') return null;
+  throw cause;
+}
 
 /** Who of a crew, as it is or would be, is in on each of the next days, who leads it, and what clashes with it. */
 export async function whoIsIn(unit: Unit, raw: unknown): Promise<CrewDays> {
@@ -33,7 +39,12 @@ export async function whoIsIn(unit: Unit, raw: unknown): Promise<CrewDays> {
       ...crew.changes.map((c) => c.technicianId),
     ]),
   ];
-  const people = await readMany(unit.transaction, 'technicians', named);
+  const people: Stored<'technicians'>[] = [];
+  for (const technicianId of named) {
+    // Whoever is out of sight is left out, as if there were nobody of that id.
+    const person = await readObject(unit, 'technicians', technicianId).catch(orNobody);
+    if (person) people.push(person as unknown as Stored<'technicians'>);
+  }
   const ofItself = new Set([crew.leaderId, ...crew.members.map((m) => m.technicianId)]);
   const others = data.crews.filter((c) => c.id !== crew.id);
   const visits = new Map<string, number>();

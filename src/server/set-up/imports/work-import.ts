@@ -11,6 +11,12 @@ import { ROADS_TARGET } from '../roads/bring-roads';
 import { type ReadRoads, workRoads } from './work-roads';
 
 const REPORT_MS = 500;
+/** Roads that were taken up once have this share behind them: a file that ends a process is not tried again. */
+const TAKEN_UP = 0.1;
+const neverAgain: ReadRoads = async () => ({
+  ok: false,
+  problems: [{ path: 'file', code: 'roads-broken', facts: {} }],
+});
 const EMPTY: ImportResult = { made: 0, changed: 0, left: 0, problems: [], problemCount: 0, first: [] };
 
 function failed(cause: unknown): ImportResult {
@@ -46,7 +52,9 @@ export async function workNextImport(db: Database, readRoads: ReadRoads): Promis
     const row = await claimImport(holding);
     if (!row) return false;
     if (row.target === ROADS_TARGET) {
-      await workRoads(holding, row, readRoads);
+      // Said apart, so that it stands when this process does not outlive the file.
+      if (row.done === 0) await inTransaction(db, 'write', (t) => writeImport(t, row.id, { done: TAKEN_UP }));
+      await workRoads(holding, row, row.done === 0 ? readRoads : neverAgain);
       return true;
     }
     let saidAt = 0;
