@@ -1,4 +1,11 @@
-import { createRandom, type Problem, type Random, type Shift, type Visit } from '@/core/index';
+import {
+  createRandom,
+  type Problem,
+  type Random,
+  type RuleScope,
+  type Shift,
+  type Visit,
+} from '@/core/index';
 import { randomProblem } from './random-problem';
 
 const HOUR = 3600;
@@ -34,6 +41,7 @@ export const FEATURES = [
   'day-limits',
   'shared-overtime',
   'moved',
+  'scopes',
 ] as const;
 export type Feature = (typeof FEATURES)[number];
 
@@ -45,8 +53,9 @@ export function everyFeature(
 ): Problem {
   const random = createRandom(seed ^ 0x5eed);
   const density = random.next();
-  const features = wanted ?? FEATURES.filter(() => random.next() < density);
-  return withFeatures(randomProblem(seed, size), features, random);
+  const features = wanted ?? FEATURES.filter((f) => f !== 'scopes' && random.next() < density);
+  const isScoped = !wanted && createRandom(seed ^ 0x5c09e).next() < density;
+  return withFeatures(randomProblem(seed, size), isScoped ? [...features, 'scopes'] : features, random);
 }
 
 /** A problem with features switched on in a share of its shifts and visits. */
@@ -60,6 +69,8 @@ export function withFeatures(plain: Problem, wanted: readonly Feature[], random:
   const pick = <T>(list: readonly T[]): T => list[random.below(list.length)]!;
   const has = (feature: Feature, chance: number): boolean => features.has(feature) && maybe(chance);
   const personIds = plain.persons.map((p) => p.id);
+  // Drawn apart, so that what problems are otherwise does not hang on it.
+  const scoped = createRandom(Number(plain.name.replace(/\D/g, '')) ^ 0x5c0);
   let shifts: Shift[] = plain.shifts.map((s): Shift => {
     const at = s.dayIx * DAY;
     return {
@@ -194,8 +205,19 @@ export function withFeatures(plain: Problem, wanted: readonly Feature[], random:
                 match: 'contains' as const,
                 visitKey: 'lang',
                 appliesTo: { needs: 1 },
+                ...(features.has('scopes') ? { scope: scopeOf(visits, personIds, scoped) } : {}),
               },
             ],
+          }
+        : {}),
+      ...(features.has('scopes')
+        ? {
+            scopes: {
+              skills: scopeOf(visits, personIds, scoped),
+              territory: scopeOf(visits, personIds, scoped),
+              persons: scopeOf(visits, personIds, scoped),
+              rest: { match: 'both' as const, personIds: personIds.filter(() => scoped.next() < 0.6) },
+            },
           }
         : {}),
     },
@@ -212,6 +234,15 @@ export function withFeatures(plain: Problem, wanted: readonly Feature[], random:
       ...(features.has('sites') ? { siteTrip: 6_000_000 } : {}),
     },
   };
+}
+
+/** About half of the visits, half of the persons, both or either. */
+function scopeOf(visits: readonly Visit[], personIds: readonly string[], random: Random): RuleScope {
+  const half = (ids: readonly string[]): string[] => ids.filter(() => random.next() < 0.5);
+  const lists = { visitIds: half(visits.map((v) => v.id)), personIds: half(personIds) };
+  if (random.next() < 0.3) return { match: 'either', ...lists };
+  if (random.next() < 0.3) return { match: 'both', visitIds: lists.visitIds };
+  return { match: 'both', ...lists };
 }
 
 /** Where a visit was published, and when if that is a feature. */

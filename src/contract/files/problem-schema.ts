@@ -16,6 +16,11 @@ const place = z.strictObject({
 
 const skill = z.strictObject({ skillId: id, level: z.int().min(1).max(1000) });
 
+const ruleScope = z.strictObject({
+  match: z.enum(['both', 'either']),
+  visitIds: z.array(z.string()).optional(),
+  personIds: z.array(z.string()).optional(),
+});
 const attributes = z.record(z.string(), z.union([z.string(), z.number(), z.boolean(), z.array(z.string())]));
 
 const breakRule = z.strictObject({
@@ -171,8 +176,17 @@ export const problemSchema = z.strictObject({
           match: z.enum(MATCHES),
           visitKey: z.string(),
           appliesTo: attributes.optional(),
+          scope: ruleScope.optional(),
         }),
       )
+      .optional(),
+    scopes: z
+      .strictObject({
+        skills: ruleScope.optional(),
+        territory: ruleScope.optional(),
+        persons: ruleScope.optional(),
+        rest: ruleScope.optional(),
+      })
       .optional(),
   }),
   prices,

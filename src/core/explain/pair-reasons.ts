@@ -1,11 +1,11 @@
-import { membershipOf } from '../model/membership';
 import type { Problem, Shift, Visit } from '../model/problem';
 import { headCount, partsToFetch } from '../model/work-of';
 import { failedAttribute } from '../rules/attributes';
 import { blocks } from '../rules/crew';
 import { mostTravel, mostVisits, reach } from '../rules/day-limits';
-import { missingSkills } from '../rules/skills';
-import { territoryAllows } from '../rules/territory';
+import { wishAgainst } from '../rules/persons';
+import { asksSkills, missingSkills } from '../rules/skills';
+import { isTerritoryOpen } from '../rules/territory';
 import type { RuleCode } from '../rules/violation';
 import { timeRoute } from '../timing/time-route';
 import type { ProblemIndex } from '../travel/problem-index';
@@ -38,13 +38,10 @@ function takenShifts(problem: Problem): ReadonlySet<string> {
 }
 
 const CHECKS: Readonly<Record<PairRule, (index: ProblemIndex, visit: Visit, shift: Shift) => boolean>> = {
-  territory: ({ problem }, visit, shift) =>
-    territoryAllows(problem.rules.territory, membershipOf(visit, shift)),
-  skills: ({ problem }, visit, shift) => !problem.rules.skills || missingSkills(visit, shift).length === 0,
-  persons: ({ problem }, visit, { personId }) =>
-    !problem.rules.persons ||
-    (!visit.neverPersonIds.includes(personId) &&
-      (visit.mustPersonIds.length === 0 || visit.mustPersonIds.includes(personId))),
+  territory: ({ problem }, visit, shift) => isTerritoryOpen(problem, visit, shift),
+  skills: ({ problem }, visit, shift) =>
+    !asksSkills(problem, visit, shift) || missingSkills(visit, shift).length === 0,
+  persons: ({ problem }, visit, shift) => wishAgainst(problem, visit, shift) === null,
   tie: (_index, { tie }, { personId }) => tie.personId === undefined || tie.personId === personId,
   attributes: ({ problem }, visit, shift) =>
     failedAttribute(visit, shift, problem.rules.attributes ?? []) === null,

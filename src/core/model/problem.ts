@@ -205,7 +205,21 @@ export interface AttributeRule {
   readonly visitKey: string;
   /** The rule looks only at visits that have all these values; absent is all. */
   readonly appliesTo?: Attributes | undefined;
+  readonly scope?: RuleScope | undefined;
 }
+
+/**
+ * The pairs of visit and person that a rule looks at: those of which both are listed, or either. An absent list
+ * names all.
+ */
+export interface RuleScope {
+  readonly match: 'both' | 'either';
+  readonly visitIds?: readonly string[] | undefined;
+  readonly personIds?: readonly string[] | undefined;
+}
+
+/** The rules of a playbook that can be kept to some pairs, beside attribute rules; of the rest only persons count. */
+export type ScopedRule = 'skills' | 'territory' | 'persons' | 'rest';
 
 /** Which rules a playbook switches on, beside those that always hold. */
 export interface RuleSettings {
@@ -216,6 +230,8 @@ export interface RuleSettings {
   /** Least rest between the end of one day's work and the beginning of the next. */
   readonly restSec?: number | undefined;
   readonly attributes?: readonly AttributeRule[] | undefined;
+  /** Where a rule holds; absent is everywhere. */
+  readonly scopes?: Readonly<Partial<Record<ScopedRule, RuleScope | undefined>>> | undefined;
 }
 
 /** Prices that a visit may have of its own, micros. */

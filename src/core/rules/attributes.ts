@@ -1,5 +1,6 @@
 import type { AttributeRule, Attributes, Shift, Visit } from '../model/problem';
 import { eachStop } from './each-stop';
+import { isInScope } from './scope';
 
 type Value = Attributes[string];
 
@@ -37,6 +38,7 @@ export function failedAttribute(
   for (const rule of rules) {
     const wanted = visit.attributes?.[rule.visitKey];
     if (wanted === undefined || !applies(rule, visit)) continue;
+    if (!isInScope(rule.scope, visit.id, shift.personId)) continue;
     const held = shift.attributes?.[rule.personKey];
     if (held === undefined || !matches(rule, held, wanted)) return rule;
   }

@@ -3,6 +3,8 @@ import { partsToFetch } from '../../model/work-of';
 import { sparedLevels } from '../../objectives/levels-to-spare';
 import type { Allocate } from '../hot/memory';
 import {
+  type AskedRules,
+  askedRules,
   closeness,
   isCloseEnough,
   isCrewEnough,
@@ -32,14 +34,14 @@ function profiles<T>(items: readonly T[], key: (item: T) => unknown): { of: Int3
   return { of, first };
 }
 
-function match(problem: Problem, visit: Visit, shift: Shift): Match {
+function match(problem: Problem, asked: AskedRules, visit: Visit, shift: Shift): Match {
   const { rules } = problem;
   const membership = closeness(visit, shift);
   const toFetch = partsToFetch(visit, shift);
   const isAllowed =
-    isCloseEnough(membership, rules.territory) &&
-    (!rules.skills || meetsSkills(visit, shift)) &&
-    meetsAttributes(visit, shift, rules.attributes) &&
+    (!asked.territory.of(visit, shift) || isCloseEnough(membership, rules.territory)) &&
+    (!rules.skills || !asked.skills.of(visit, shift) || meetsSkills(visit, shift)) &&
+    meetsAttributes(visit, shift, rules.attributes, asked.attributes) &&
     isCrewEnough(visit, shift) &&
     (toFetch.length === 0 || shift.partsPlaceId !== undefined);
   return { isAllowed, membership, spared: sparedLevels(visit, shift), needsFetch: toFetch.length > 0 };
@@ -53,9 +55,10 @@ export interface Pairs {
   readonly standing: Float64Array;
 }
 
-function isWanted(problem: Problem, visit: Visit, personId: string): boolean {
+function isWanted(problem: Problem, asked: AskedRules, visit: Visit, shift: Shift): boolean {
+  const { personId } = shift;
   if (visit.tie.personId !== undefined && visit.tie.personId !== personId) return false;
-  if (!problem.rules.persons) return true;
+  if (!problem.rules.persons || !asked.persons.of(visit, shift)) return true;
   if (visit.neverPersonIds.includes(personId)) return false;
   return visit.mustPersonIds.length === 0 || visit.mustPersonIds.includes(personId);
 }
@@ -86,6 +89,7 @@ export function preparePairs(
   const standing = allocate.float64(visits.length * count);
   const fetches = visits.some((v) => v.parts) ? new Uint8Array(visits.length * count) : null;
   const isBlocked = takenByCrews(shifts);
+  const asked = askedRules(problem.rules);
   const kinds = profiles(visits, (v) => [
     v.skills,
     v.skillMode,
@@ -93,6 +97,7 @@ export function preparePairs(
     v.attributes,
     v.crewOf,
     v.parts,
+    asked.visitKeys(v),
   ]);
   const shapes = profiles(shifts, (s) => [
     s.skills,
@@ -101,8 +106,9 @@ export function preparePairs(
     s.memberIds?.length,
     s.parts,
     s.partsPlaceId,
+    asked.shiftKeys(s),
   ]);
-  const matches = kinds.first.map((v) => shapes.first.map((s) => match(problem, v, s)));
+  const matches = kinds.first.map((v) => shapes.first.map((s) => match(problem, asked, v, s)));
   const hasPay = shifts.some((s) => s.payPerSec);
   for (const [v, visit] of visits.entries()) {
     const own = pricesOf(prices, visit);
@@ -113,7 +119,7 @@ export function preparePairs(
       const found = row[shapes.of[s]!]!;
       if (!found.isAllowed || isBlocked[s]) continue;
       const shift = shifts[s]!;
-      if (!isWanted(problem, visit, shift.personId)) continue;
+      if (!isWanted(problem, asked, visit, shift)) continue;
       const cell = v * count + s;
       eligible[cell] = 1;
       if (found.needsFetch && fetches) fetches[cell] = 1;

@@ -1,10 +1,70 @@
-import type { AttributeRule, Attributes, Membership, RuleSettings, Shift, Visit } from '../../model/problem';
+import type {
+  AttributeRule,
+  Attributes,
+  Membership,
+  RuleScope,
+  RuleSettings,
+  ScopedRule,
+  Shift,
+  Visit,
+} from '../../model/problem';
 
 /**
  * What rules say of a pair of visit and shift, worked out a second time and in another way than `core/rules` do:
  * the checker and the engine share no code, so that each can find an error of the other.
  */
 type Closeness = Membership['relation'] | null;
+
+/** Tells whether a rule asks anything of a visit and a person; and, for equal answers everywhere, the same key. */
+export interface Asked {
+  of(visit: Visit, shift: Shift): boolean;
+  readonly visitKey: (visit: Visit) => boolean;
+  readonly shiftKey: (shift: Shift) => boolean;
+}
+
+function asked(scope: RuleScope | undefined): Asked {
+  const visits = new Set(scope?.visitIds);
+  const persons = new Set(scope?.personIds);
+  const visitKey = ({ id }: Visit): boolean => !scope?.visitIds || visits.has(id);
+  const shiftKey = ({ personId }: Shift): boolean => !scope?.personIds || persons.has(personId);
+  const isEither = scope?.match === 'either';
+  return {
+    of: (visit, shift) =>
+      isEither ? visitKey(visit) || shiftKey(shift) : visitKey(visit) && shiftKey(shift),
+    visitKey,
+    shiftKey,
+  };
+}
+
+export interface AskedRules {
+  readonly skills: Asked;
+  readonly territory: Asked;
+  readonly persons: Asked;
+  readonly attributes: readonly Asked[];
+  /** What tells visits, and shifts, apart as far as scopes go. */
+  readonly visitKeys: (visit: Visit) => readonly boolean[];
+  readonly shiftKeys: (shift: Shift) => readonly boolean[];
+}
+
+/** The scopes of all rules on pairs, made ready to be asked often. */
+export function askedRules({ scopes, attributes = [] }: RuleSettings): AskedRules {
+  const of = (rule: ScopedRule): Asked => asked(scopes?.[rule]);
+  const each = attributes.map((rule) => asked(rule.scope));
+  const [skills, territory, persons] = [of('skills'), of('territory'), of('persons')];
+  const limited = [
+    ...(scopes?.skills ? [skills] : []),
+    ...(scopes?.territory ? [territory] : []),
+    ...each.filter((_, i) => attributes[i]!.scope),
+  ];
+  return {
+    skills,
+    territory,
+    persons,
+    attributes: each,
+    visitKeys: (visit) => limited.map((a) => a.visitKey(visit)),
+    shiftKeys: (shift) => limited.map((a) => a.shiftKey(shift)),
+  };
+}
 
 /** Whether the shift's skills reach what the visit asks for. */
 export function meetsSkills(visit: Visit, shift: Shift): boolean {
@@ -65,12 +125,17 @@ function agrees({ match }: AttributeRule, held: Attributes[string], wanted: Attr
 }
 
 /** Whether every attribute rule that looks at this visit is met by the shift. */
-export function meetsAttributes(visit: Visit, shift: Shift, rules: RuleSettings['attributes']): boolean {
+export function meetsAttributes(
+  visit: Visit,
+  shift: Shift,
+  rules: RuleSettings['attributes'],
+  scopes: readonly Asked[],
+): boolean {
   const asked = visit.attributes;
   if (!asked || !rules) return true;
-  for (const rule of rules) {
+  for (const [i, rule] of rules.entries()) {
     if (!(rule.visitKey in asked)) continue;
-    let looks = true;
+    let looks = scopes[i]!.of(visit, shift);
     for (const key in rule.appliesTo) if (`${asked[key]}` !== `${rule.appliesTo[key]}`) looks = false;
     if (!looks) continue;
     const held = shift.attributes?.[rule.personKey];

@@ -22,7 +22,9 @@ export function restLinks(problem: Problem): RestLinks {
   for (const [s, shift] of shifts.entries()) {
     byPerson.set(shift.personId, [...(byPerson.get(shift.personId) ?? []), s]);
   }
-  for (const own of byPerson.values()) {
+  const asked = rules.scopes?.rest?.personIds;
+  for (const [personId, own] of byPerson) {
+    if (asked && !asked.includes(personId)) continue;
     for (const a of own) {
       for (const b of own) {
         const first = shifts[a]!;

@@ -18,6 +18,9 @@ export function twins(
     ]),
   );
   for (const s of problem.shifts) for (const id of s.memberIds ?? []) named.add(id);
+  const { scopes = {}, attributes = [] } = problem.rules;
+  for (const scope of [...Object.values(scopes), ...attributes.map((a) => a.scope)])
+    for (const id of scope?.personIds ?? []) named.add(id);
   const isOwn = (problem.prices.unfairPerSec ?? 0) > 0;
   const numbers = new Map<string, number>();
   return Int32Array.from(problem.shifts, (shift, s) => {
