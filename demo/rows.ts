@@ -1,3 +1,4 @@
+import { readPlaybookContent } from '@/contract/playbooks/playbook';
 import { greatCircleM } from '@/core/index';
 import type { Transaction } from '@/db/connection';
 import * as people from '@/db/models/people';
@@ -314,7 +315,13 @@ export async function writePlaybooks(transaction: Transaction): Promise<void> {
     await addPlaybook(
       transaction,
       { id: p.id, name: p.name },
-      { id: `${p.id}-1`, playbookId: p.id, version: 1, content: p.content, note: p.note },
+      {
+        id: `${p.id}-1`,
+        playbookId: p.id,
+        version: 1,
+        content: readPlaybookContent(p.content),
+        note: p.note,
+      },
     );
   }
   await rowsOf(transaction, setUp.company).update({ id: 'company' }, { livePlaybookId: 'everyday' });

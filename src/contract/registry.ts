@@ -1,5 +1,7 @@
 import { z } from 'zod';
 import { user } from './access/users';
+import { savedFilter } from './playbooks/saved-filter';
+import { runTemplate } from './runs/templates';
 import { calendar } from './set-up/calendars';
 import { company } from './set-up/company';
 import { columnMap, doubtAside, listView } from './set-up/desk';
@@ -36,6 +38,8 @@ export const OBJECTS = {
   asides: doubtAside,
   'list-views': listView,
   'column-maps': columnMap,
+  filters: savedFilter,
+  'run-templates': runTemplate,
 } as const satisfies Record<ObjectName, ObjectKind>;
 
 export type ValueOf<N extends ObjectName> = z.infer<(typeof OBJECTS)[N]['schema']>;

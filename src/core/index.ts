@@ -4,6 +4,13 @@ export { createRandom, type Random } from './base/random';
 export { stableJson } from './base/stable-json';
 export { boardOf } from './explain/board';
 export { funnelOf } from './explain/funnel';
+export {
+  countPairs,
+  type HoursKept,
+  PAIR_STEPS,
+  type PairCounts,
+  type PairStep,
+} from './explain/pair-counts';
 export { couldAlone, type PairRule, pairReasons } from './explain/pair-reasons';
 export { placesFor, planWithPlace } from './explain/places';
 export { relaxationsFor } from './explain/relax';
@@ -26,7 +33,6 @@ export type {
   Problem,
   RuleScope,
   RuleSettings,
-  ScopedRule,
   Shift,
   TravelMatrix,
   Visit,

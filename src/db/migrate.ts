@@ -5,8 +5,9 @@ import { firstSchema } from './migrations/001-first-schema';
 import { theGround } from './migrations/002-the-ground';
 import { setUp } from './migrations/003-set-up';
 import { roadsCalendarsKeys } from './migrations/004-roads-calendars-keys';
+import { theLoop } from './migrations/005-the-loop';
 
-const MIGRATIONS = [firstSchema, theGround, setUp, roadsCalendarsKeys];
+const MIGRATIONS = [firstSchema, theGround, setUp, roadsCalendarsKeys, theLoop];
 /** Any number; all processes that migrate take the same advisory lock. */
 const LOCK = 72_616_304;
 

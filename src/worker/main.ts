@@ -2,6 +2,8 @@ import { setTimeout as sleep } from 'node:timers/promises';
 import type PgBoss from 'pg-boss';
 import { environment } from '@/config/environment';
 import { closeDatabase, inTransaction, isAway, openDatabase } from '@/db/connection';
+import { readUserById } from '@/db/repositories/access/users';
+import { startDueRuns } from '@/server/runs/timed-runs';
 import { claimRun, rescueLostRuns } from '@/server/runs/work-run';
 import { fetchCalendar } from '@/server/set-up/calendars/fetch-calendar';
 import { readDueCalendars } from '@/server/set-up/calendars/keep-reading';
@@ -16,6 +18,7 @@ import { runSearch } from './run-search';
 const RESCUE_MS = 5000;
 const FORGET_MS = 3_600_000;
 const CALENDARS_MS = 300_000;
+const TIMETABLES_MS = 20_000;
 const MOST_WAIT_MS = 10_000;
 
 const stopping = new AbortController();
@@ -68,6 +71,13 @@ async function rescue(): Promise<void> {
   });
 }
 
+/** Starts what timetables say, in the name of whoever made them. */
+async function startDue(): Promise<void> {
+  await systemUnit((unit) => startDueRuns(unit, (id) => readUserById(unit.transaction, id))).catch(
+    (cause: unknown) => log.warn({ cause: String(cause) }, 'Timetables were not followed'),
+  );
+}
+
 /** What is kept no longer goes once an hour. */
 async function forget(): Promise<void> {
   await systemUnit(forgetOld).catch((cause: unknown) =>
@@ -105,10 +115,12 @@ async function main(): Promise<void> {
   });
   setInterval(() => void forget(), FORGET_MS).unref();
   setInterval(() => void workThroughCalendars(), CALENDARS_MS).unref();
+  setInterval(() => void startDue(), TIMETABLES_MS).unref();
   await rescue();
   await forget();
   await workThroughFiles();
   await workThroughCalendars();
+  await startDue();
   log.info('Worker ready');
 }
 

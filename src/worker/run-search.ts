@@ -1,5 +1,6 @@
 import { setTimeout as sleep } from 'node:timers/promises';
 import { Worker } from 'node:worker_threads';
+import { readAsk } from '@/contract/runs/ask';
 import type { ProgressPoint, RunOutcome } from '@/contract/runs/run';
 import { isAway } from '@/db/connection';
 import type { ClaimedRun } from '@/db/repositories/runs/runs';
@@ -13,6 +14,9 @@ import type { SearchMessage, SearchOrder } from './search-messages';
 const REPORT_MS = 800;
 /** Points kept of a run's progress; older ones are thinned. */
 const MOST_POINTS = 240;
+
+/** Stands in where a run was stored before it said all that it was asked: the search does not look at it. */
+const EXTENT_OF_NONE = { territoryIds: ['-'], firstDate: '2000-01-01', lastDate: '2000-01-01' };
 
 function thin(points: ProgressPoint[]): ProgressPoint[] {
   return points.length <= MOST_POINTS
@@ -56,18 +60,19 @@ async function searchInThread(
   { problem, staying }: Awaited<ReturnType<typeof restoreProblem>>,
 ): Promise<void> {
   const stopFlag = new SharedArrayBuffer(4);
-  const order: SearchOrder = {
-    problem,
-    start: claimed.start,
-    seed: claimed.seed,
+  const { budget, threads, repair } = readAsk(claimed.asked, {
+    extent: EXTENT_OF_NONE,
+    mayMove: 'all',
     seconds: claimed.seconds,
-    stopFlag,
-  };
+  });
+  const { start, seed } = claimed;
+  const order: SearchOrder = { problem, start, seed, budget, threads, repair, stopFlag };
   const thread = new Worker(new URL('./search-thread.mjs', import.meta.url), { workerData: order });
   let progress = [...claimed.progress];
   let unsaved: Extract<SearchMessage, { kind: 'progress' }>['best'] = null;
   let ending: Exclude<SearchMessage, { kind: 'progress' }> | null = null;
   let reporting = false;
+  let isCancelled = false;
   const report = async (): Promise<void> => {
     if (reporting) return;
     reporting = true;
@@ -77,7 +82,8 @@ async function searchInThread(
       reporting = false;
     });
     if (answer === 'stop') Atomics.store(new Int32Array(stopFlag), 0, 1);
-    if (answer === 'lost') await thread.terminate();
+    if (answer === 'cancel') isCancelled = true;
+    if (answer === 'lost' || answer === 'cancel') await thread.terminate();
   };
   const timer = setInterval(
     () => void report().catch((cause: unknown) => log.warn({ cause: String(cause) }, 'A report was lost')),
@@ -100,6 +106,7 @@ async function searchInThread(
   const end = ending as Exclude<SearchMessage, { kind: 'progress' }> | null;
   const ended = (outcome: RunOutcome): Promise<void> =>
     whenBack(() => systemUnit((unit) => failRun(unit, run, outcome)));
+  if (isCancelled) return ended({ code: 'cancelled' });
   if (end?.kind === 'held') return ended({ code: 'held-visits-break-rules', visitIds: [...end.visitIds] });
   if (end?.kind !== 'end') return ended({ code: 'worker-lost' });
   const { plan, stopReason, iterations, startPrice, bound } = end;

@@ -1,3 +1,4 @@
+import type { RunBudget } from '@/contract/runs/ask';
 import type { ProgressPoint } from '@/contract/runs/run';
 import type { Plan, Problem } from '@/core/index';
 
@@ -6,7 +7,9 @@ export interface SearchOrder {
   readonly problem: Problem;
   readonly start: Plan | null;
   readonly seed: number;
-  readonly seconds: number;
+  readonly budget: RunBudget;
+  readonly threads: number | null;
+  readonly repair: boolean;
   /** One cell; anything but 0 asks the search to end. */
   readonly stopFlag: SharedArrayBuffer;
 }

@@ -40,17 +40,42 @@ const PROOF_SHARE_OF_FEW = 0.6;
 const FEW_VISITS = 60;
 const PROOF_SECONDS = 15;
 
-function proofSeconds({ visits }: Problem, seconds: number): number {
+function proofSeconds({ visits }: Problem, seconds: number | null): number {
+  if (seconds === null) return PROOF_SECONDS;
   return Math.min(PROOF_SECONDS, seconds * (visits.length <= FEW_VISITS ? PROOF_SHARE_OF_FEW : PROOF_SHARE));
 }
 
+/** Seconds that a search may take; without end where it counts iterations. */
+function limitOf(budget: SearchOrder['budget']): number | null {
+  return budget.kind === 'seconds' ? budget.seconds : budget.kind === 'calm' ? budget.most : null;
+}
+
+/** Ends a search that has found nothing better for as long as it was told. */
+function createCalm(budget: SearchOrder['budget']) {
+  let betterAt = performance.now();
+  return {
+    onBetter: (): void => {
+      betterAt = performance.now();
+    },
+    isOver: (): boolean => budget.kind === 'calm' && performance.now() - betterAt > budget.seconds * 1000,
+  };
+}
+
 /** Tells of progress now and then, and hands over the best plan less often. */
-function createReporter(problem: Problem): (plan: () => Plan, iterations: number) => void {
+function createReporter(
+  problem: Problem,
+  onBetter: () => void,
+): (plan: () => Plan, iterations: number, price: number) => void {
   const startedAt = performance.now();
   let sayAt = Number.NEGATIVE_INFINITY;
   let savedAt = Number.NEGATIVE_INFINITY;
   let saidPrice = Number.NaN;
-  return (plan, iterations) => {
+  let bestPrice = Number.POSITIVE_INFINITY;
+  return (plan, iterations, price) => {
+    if (price < bestPrice) {
+      bestPrice = price;
+      onBetter();
+    }
     const now = performance.now();
     if (now < sayAt) return;
     const best = plan();
@@ -66,6 +91,13 @@ function createReporter(problem: Problem): (plan: () => Plan, iterations: number
   };
 }
 
+/** What the stop flag says: somebody asked, or nothing better came. */
+const CALM = 2;
+
+function stopOf(flag: number): string {
+  return flag === 0 ? 'budget' : flag === CALM ? 'calm' : 'stopped';
+}
+
 interface Found {
   readonly plan: Plan;
   readonly stop: string;
@@ -77,57 +109,77 @@ type Searched = Found | { readonly heldVisitIds: readonly string[] };
 
 /** A large problem by several threads at once; nothing is proven of one. */
 async function searchTogether(order: SearchOrder, threads: number): Promise<Searched> {
-  const { problem, start, seed, seconds, stopFlag } = order;
-  const report = createReporter(problem);
+  const { problem, start, seed, budget, stopFlag } = order;
+  const calm = createCalm(budget);
+  const flag = new Int32Array(stopFlag);
+  const report = createReporter(problem, calm.onBetter);
+  const seconds = limitOf(budget);
   const result = await solveInThreads(problem, {
     threads,
     seed,
-    budget: { kind: 'seconds', seconds },
+    budget: budget.kind === 'iterations' ? budget : { kind: 'seconds', seconds: seconds ?? PROOF_SECONDS },
     start: start ?? undefined,
     program: new URL('./solve-thread.mjs', import.meta.url),
     stopFlag,
-    onProgress: (state, plan) => report(plan, state.iterations),
+    onProgress: (state, plan) => {
+      report(plan, state.iterations, state.bestPrice);
+      if (calm.isOver()) Atomics.store(flag, 0, CALM);
+    },
   });
   if (!result.ok) return { heldVisitIds: result.visitIds };
-  const stop = Atomics.load(new Int32Array(stopFlag), 0) !== 0 ? 'stopped' : 'budget';
+  const stop = stopOf(Atomics.load(flag, 0));
   return { plan: result.plan, stop, iterations: result.iterations, bound: null };
 }
 
 async function searchWhole(order: SearchOrder): Promise<Searched> {
-  const { problem, start, seed, seconds } = order;
+  const { problem, start, seed, budget, repair } = order;
   const flag = new Int32Array(order.stopFlag);
-  const report = createReporter(problem);
+  const calm = createCalm(budget);
+  const report = createReporter(problem, calm.onBetter);
+  const seconds = limitOf(budget);
   const linear = usesLinearModels(problem) ? await createLinearModels() : undefined;
   const result = solve(problem, {
     seed,
-    budget: { kind: 'seconds', seconds, now: () => performance.now() },
+    budget:
+      budget.kind === 'iterations'
+        ? budget
+        : { kind: 'seconds', seconds: seconds ?? PROOF_SECONDS, now: () => performance.now() },
     start: start ?? undefined,
-    prove: {
-      seconds: proofSeconds(problem, seconds),
-      now: () => performance.now(),
-      linear,
-    },
+    repair: repair && start !== null,
+    // Whoever counts iterations wants the same plan again, and a proof may find another by the clock.
+    ...(budget.kind === 'iterations'
+      ? {}
+      : { prove: { seconds: proofSeconds(problem, seconds), now: () => performance.now(), linear } }),
     linear,
-    shouldStop: () => Atomics.load(flag, 0) !== 0,
-    onProgress: (state, plan) => report(plan, state.iterations),
+    shouldStop: () => {
+      if (calm.isOver()) Atomics.compareExchange(flag, 0, 0, CALM);
+      return Atomics.load(flag, 0) !== 0;
+    },
+    onProgress: (state, plan) => report(plan, state.iterations, state.bestPrice),
   });
   if (!result.ok) return { heldVisitIds: result.conflict.visitIds };
   const { plan, stop, state, bound } = result.solution;
-  return { plan, stop, iterations: state.iterations, bound };
+  const flagged = Atomics.load(flag, 0);
+  return { plan, stop: flagged === 0 ? stop : stopOf(flagged), iterations: state.iterations, bound };
 }
 
 async function run(order: SearchOrder): Promise<void> {
-  const { problem, start, seconds } = order;
+  const { problem, start, budget, repair } = order;
   const startedAt = performance.now();
-  const threads = Math.min(MOST_THREADS, availableParallelism());
+  const threads = Math.min(order.threads ?? MOST_THREADS, MOST_THREADS, availableParallelism());
   const found =
-    threads > 1 && isForTeam(problem) ? await searchTogether(order, threads) : await searchWhole(order);
+    threads > 1 && !repair && isForTeam(problem)
+      ? await searchTogether(order, threads)
+      : await searchWhole(order);
   if ('heldVisitIds' in found) {
     say({ kind: 'held', visitIds: found.heldVisitIds });
     return;
   }
   const { plan, stop, iterations, bound } = found;
-  const second = Math.min(seconds, (performance.now() - startedAt) / 1000);
+  const second = Math.min(
+    limitOf(budget) ?? Number.POSITIVE_INFINITY,
+    (performance.now() - startedAt) / 1000,
+  );
   say({ kind: 'progress', point: pointOf(problem, plan, iterations, second), best: null });
   say({ kind: 'end', plan, stopReason: stop, iterations, startPrice: priceOfStart(problem, start), bound });
 }

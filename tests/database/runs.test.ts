@@ -10,7 +10,8 @@ const DAYS = ['2026-06-10', '2026-06-11', '2026-06-12'];
 
 function asked(territoryIds: readonly string[], firstDate: string): Record<string, unknown> {
   const extent = { territoryIds, firstDate, lastDate: firstDate };
-  return { extent, playbookVersionId: 'everyday-1', mayMove: 'all', seconds: 5 };
+  const budget = { kind: 'seconds', seconds: 5 };
+  return { extent, playbookVersionIds: ['everyday-1'], mayMove: 'all', budget };
 }
 
 async function start(unit: Unit, firstDate: string, territoryIds: readonly string[] = ['quay']) {
@@ -80,12 +81,12 @@ describe('starting a run', () => {
   it('tells everything that is wrong with what was asked', async () => {
     await rolledBack(async (transaction) => {
       const unit = await unitAs(transaction, 'analyst', ['quay']);
-      const bad = { ...asked([], '2026-06-31'), seconds: true, mayMove: 'some' };
+      const bad = { ...asked([], '2026-06-31'), budget: { kind: 'seconds', seconds: true }, mayMove: 'some' };
       const { code, facts } = await refusalOf(startRun(unit, bad));
       expect(code).toBe('invalid');
       const paths = (facts.problems as { path: string }[]).map((p) => p.path);
       expect(paths).toEqual(
-        expect.arrayContaining(['extent.territoryIds', 'extent.firstDate', 'seconds', 'mayMove']),
+        expect.arrayContaining(['extent.territoryIds', 'extent.firstDate', 'budget.seconds', 'mayMove']),
       );
     });
   });
@@ -125,9 +126,15 @@ describe('the line of waiting runs', () => {
       const id = await start(unit, DAYS[0]!);
       const attempt = (await claimNext(transaction))!.attempts;
       const point = { second: 1, iterations: 10, price: 5, prices: [] };
-      expect(await noteProgress(transaction, { id, attempt }, [point], null)).toEqual({ stop: false });
+      expect(await noteProgress(transaction, { id, attempt }, [point], null)).toEqual({
+        stop: false,
+        cancel: false,
+      });
       await stopRun(unit, id);
-      expect(await noteProgress(transaction, { id, attempt }, [point], null)).toEqual({ stop: true });
+      expect(await noteProgress(transaction, { id, attempt }, [point], null)).toEqual({
+        stop: true,
+        cancel: false,
+      });
       expect(await noteProgress(transaction, { id, attempt: attempt + 1 }, [], null)).toBeNull();
       const ended = { outcome: null, progress: [] };
       expect(await endAsDone(transaction, { id, attempt: attempt - 1 }, ended)).toBeNull();

@@ -37,19 +37,25 @@ function endOf(messages: readonly SearchMessage[], problem: Problem) {
   return end;
 }
 
+const forSeconds = (seconds: number) => ({
+  budget: { kind: 'seconds' as const, seconds },
+  threads: null,
+  repair: false,
+});
+
 describe('the thread of a run', () => {
   // Where there is one processor only, it works alone: what it says is the same.
   const large = fieldProblem({ persons: 40, days: 3, visits: 600 }, 3);
 
   it('plans a large problem with others, tells of it, and goes on from its plan', async () => {
-    const messages = await said({ problem: large, start: null, seed: 1, seconds: 3 });
+    const messages = await said({ problem: large, start: null, seed: 1, ...forSeconds(3) });
     const end = endOf(messages, large);
     expect(end).toMatchObject({ stopReason: 'budget', startPrice: null, bound: null });
     expect(end.iterations).toBeGreaterThan(1000);
     const points = messages.flatMap((m) => (m.kind === 'progress' ? [m.point] : []));
     expect(points.length).toBeGreaterThan(2);
     expect(points.at(-1)).toMatchObject({ price: end.plan.price, iterations: end.iterations });
-    const later = await said({ problem: large, start: end.plan, seed: 2, seconds: 1 });
+    const later = await said({ problem: large, start: end.plan, seed: 2, ...forSeconds(1) });
     const on = endOf(later, large);
     expect(on.startPrice).toBe(end.plan.price);
     expect(on.plan.price).toBeLessThanOrEqual(end.plan.price);
@@ -57,14 +63,16 @@ describe('the thread of a run', () => {
 
   it('ends soon after it is told to', async () => {
     const begun = performance.now();
-    const messages = await said({ problem: large, start: null, seed: 1, seconds: 120 }, (stop) => stop());
+    const messages = await said({ problem: large, start: null, seed: 1, ...forSeconds(120) }, (stop) =>
+      stop(),
+    );
     expect(endOf(messages, large).stopReason).toBe('stopped');
     expect(performance.now() - begun).toBeLessThan(30_000);
   });
 
   it('proves a small one', async () => {
     const small = fieldProblem({ persons: 3, days: 1, visits: 10 }, 3);
-    const end = endOf(await said({ problem: small, start: null, seed: 1, seconds: 2 }), small);
+    const end = endOf(await said({ problem: small, start: null, seed: 1, ...forSeconds(2) }), small);
     expect(end.bound).toBe(end.plan.price);
   });
 
@@ -78,7 +86,7 @@ describe('the thread of a run', () => {
       })),
     };
     const none = { format: 'lime-plan', version: 1, routes: [], unplannedVisitIds: [], price: 0 } as const;
-    const messages = await said({ problem: held, start: none, seed: 1, seconds: 2 });
+    const messages = await said({ problem: held, start: none, seed: 1, ...forSeconds(2) });
     const last = messages.at(-1);
     expect(last?.kind).toBe('held');
     if (last?.kind === 'held') expect(last.visitIds.length).toBeGreaterThan(100);

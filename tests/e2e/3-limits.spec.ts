@@ -13,7 +13,7 @@ test('bad input in the composer is marked, and nothing is sent', async ({ page }
   await expect(dialog.getByText('at least 1 second')).toBeVisible();
   await expect(start).toBeDisabled();
   await dialog.getByLabel('Seconds to search').fill('99999');
-  await expect(dialog.getByText('at most 1,800 seconds')).toBeVisible();
+  await expect(dialog.getByText('at most 3,600 seconds')).toBeVisible();
   await dialog.getByLabel('Seconds to search').fill('5');
   await dialog.getByLabel('Farside').uncheck();
   await expect(dialog.getByText('choose at least one territory')).toBeVisible();
@@ -26,12 +26,12 @@ test('the server refuses what the composer would not send', async ({ page }) => 
   await enterAs(page, 'analyst');
   const good = {
     extent: { territoryIds: ['farside'], ...EXTENT },
-    playbookVersionId: 'everyday-1',
+    playbookVersionIds: ['everyday-1'],
     mayMove: 'all',
-    seconds: 2,
+    budget: { kind: 'seconds', seconds: 2 },
   };
   const wrong = [
-    { ...good, seconds: -1 },
+    { ...good, budget: { kind: 'seconds', seconds: -1 } },
     { ...good, mayMove: 'nothing' },
     { ...good, extent: { ...good.extent, lastDate: '2026-06-01' } },
     { ...good, extent: { ...good.extent, firstDate: 'soon' } },
@@ -42,7 +42,7 @@ test('the server refuses what the composer would not send', async ({ page }) => 
   for (const body of wrong)
     expect((await callAs(page, '/api/runs', { method: 'POST', body })).status).toBe(422);
   expect(
-    (await callAs(page, '/api/runs', { method: 'POST', body: { ...good, playbookVersionId: 'none' } }))
+    (await callAs(page, '/api/runs', { method: 'POST', body: { ...good, playbookVersionIds: ['none'] } }))
       .status,
   ).toBe(404);
   const sunday = { ...good, extent: { ...good.extent, firstDate: '2026-06-14', lastDate: '2026-06-14' } };
@@ -75,9 +75,9 @@ test('a user of one territory gets nothing of another, by page, action or API', 
       'POST',
       {
         extent: { territoryIds: ['quay'], ...EXTENT },
-        playbookVersionId: 'everyday-1',
+        playbookVersionIds: ['everyday-1'],
         mayMove: 'all',
-        seconds: 2,
+        budget: { kind: 'seconds', seconds: 2 },
       },
     ],
   ] as const;
@@ -117,9 +117,9 @@ test('a manager reads, and starts and accepts nothing', async ({ page }) => {
   await expect(page.getByRole('button', { name: 'Optimize' })).toHaveCount(0);
   const body = {
     extent: { territoryIds: ['quay'], ...EXTENT },
-    playbookVersionId: 'everyday-1',
+    playbookVersionIds: ['everyday-1'],
     mayMove: 'all',
-    seconds: 2,
+    budget: { kind: 'seconds', seconds: 2 },
   };
   expect((await callAs(page, '/api/runs', { method: 'POST', body })).status).toBe(404);
   const drafts = JSON.parse((await callAs(page, '/api/drafts')).text) as { id: string }[];

@@ -63,9 +63,9 @@ test('what cannot be read is told so, and nothing breaks', async ({ page }) => {
   expect((await callAs(page, year0)).status).toBe(422);
   const body = {
     extent: { territoryIds: ['quay'], firstDate: '2026-06-12', lastDate: '2026-06-12' },
-    playbookVersionId: 'everyday-1',
+    playbookVersionIds: ['everyday-1'],
     mayMove: 'all',
-    seconds: true,
+    budget: { kind: 'seconds', seconds: true },
   };
   expect((await callAs(page, '/api/runs', { method: 'POST', body })).status).toBe(422);
 });

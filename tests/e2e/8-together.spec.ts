@@ -72,9 +72,9 @@ test('ten acceptances of one stale draft and many starts at once are answered, a
   expect(new Set(refused.map((r) => r.status))).toEqual(new Set([409]));
   const body = (day: number) => ({
     extent: { territoryIds: ['heights'], firstDate: `2026-06-${day}`, lastDate: `2026-06-${day}` },
-    playbookVersionId: 'everyday-1',
+    playbookVersionIds: ['everyday-1'],
     mayMove: 'loose',
-    seconds: 1,
+    budget: { kind: 'seconds', seconds: 1 },
   });
   const days = Array.from({ length: 24 }, (_, i) => [15, 16, 17, 18][i % 4]!);
   const started = await together(
@@ -95,9 +95,9 @@ test('a user has so many runs waiting and no more', async ({ page }) => {
   await enterAs(page, 'analyst');
   const body = (seconds: number, day: number, territory: string) => ({
     extent: { territoryIds: [territory], firstDate: `2026-06-${day}`, lastDate: `2026-06-${day}` },
-    playbookVersionId: 'everyday-1',
+    playbookVersionIds: ['everyday-1'],
     mayMove: 'all',
-    seconds,
+    budget: { kind: 'seconds', seconds },
   });
   const wanted = ['north', 'quay', 'sallow', 'farside'].flatMap((t) =>
     [15, 16, 17, 19].map((d) => body(60, d, t)),

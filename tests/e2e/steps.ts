@@ -62,9 +62,9 @@ export async function startRunBy(
 ): Promise<string> {
   const body = {
     extent: { territoryIds: [territory], firstDate: date, lastDate: date },
-    playbookVersionId: 'everyday-1',
+    playbookVersionIds: ['everyday-1'],
     mayMove: 'all',
-    seconds,
+    budget: { kind: 'seconds', seconds },
   };
   const { text } = await callAs(page, '/api/runs', { method: 'POST', body });
   const { id } = JSON.parse(text) as { id: string };

@@ -22,9 +22,9 @@ export async function draftBy(
 ): Promise<{ runId: string; planId: string; plan: Plan }> {
   const { id } = await startRun(unit, {
     extent: { territoryIds, firstDate, lastDate },
-    playbookVersionId: 'everyday-1',
+    playbookVersionIds: ['everyday-1'],
     mayMove,
-    seconds: 5,
+    budget: { kind: 'seconds', seconds: 5 },
   });
   const claimed = await claimNext(unit.transaction);
   if (claimed?.id !== id) throw new Error('The run that was started is the one that waits');

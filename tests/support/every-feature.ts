@@ -204,8 +204,12 @@ export function withFeatures(plain: Problem, wanted: readonly Feature[], random:
                 personKey: 'langs',
                 match: 'contains' as const,
                 visitKey: 'lang',
-                appliesTo: { needs: 1 },
-                ...(features.has('scopes') ? { scope: scopeOf(visits, personIds, scoped) } : {}),
+                scope: features.has('scopes')
+                  ? scopeOf(visits, personIds, scoped)
+                  : {
+                      match: 'both' as const,
+                      visitIds: visits.flatMap((v) => (v.attributes?.needs === 1 ? [v.id] : [])),
+                    },
               },
             ],
           }

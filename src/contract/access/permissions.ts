@@ -25,10 +25,11 @@ const SET_UP = [
   'asides',
   'list-views',
   'column-maps',
+  'filters',
   'roads',
 ] as const satisfies readonly Subject[];
 const WORK = ['sites', 'work-orders', 'visits'] as const satisfies readonly Subject[];
-const PLANNING = ['plan', 'runs', 'playbooks'] as const satisfies readonly Subject[];
+const PLANNING = ['plan', 'runs', 'run-templates', 'playbooks'] as const satisfies readonly Subject[];
 
 type Rights = Partial<Record<Subject, Act>>;
 const all = (subjects: readonly Subject[], act: Act): Rights =>
@@ -45,6 +46,7 @@ const RIGHTS: Readonly<Record<Role, Rights>> = {
     ...all(WORK, 'change'),
     plan: 'change',
     runs: 'change',
+    'run-templates': 'change',
     playbooks: 'read',
   },
   agent: { ...all(WORK, 'change'), 'job-kinds': 'read', territories: 'read', skills: 'read', offers: 'read' },

@@ -175,7 +175,6 @@ export const problemSchema = z.strictObject({
           personKey: z.string(),
           match: z.enum(MATCHES),
           visitKey: z.string(),
-          appliesTo: attributes.optional(),
           scope: ruleScope.optional(),
         }),
       )

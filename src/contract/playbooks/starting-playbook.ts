@@ -1,6 +1,6 @@
 import { type PlaybookContent, playbookContent } from './playbook';
+import { usualRules } from './rules';
 
-const RULES = { skills: true, territory: 'home-and-cover', persons: true, lateLimitMin: 30, restMin: 660 };
 const PRICES = {
   drivingHour: 24,
   drivingKm: 0.12,
@@ -32,8 +32,8 @@ const shipped = (id: string, name: string, note: string, rules: object, prices: 
   name,
   note,
   content: playbookContent.parse({
-    format: 2,
-    rules: { ...RULES, ...rules },
+    format: 3,
+    rules: { ...usualRules(), rest: { on: true, min: 660 }, ...rules },
     prices: { ...PRICES, ...prices },
   }),
 });
@@ -45,14 +45,29 @@ export const SHIPPED_PLAYBOOKS: readonly Shipped[] = [
     'promises',
     'Promises first',
     'Late and missed windows are dear; overtime is cheap against them',
-    { lateLimitMin: 15 },
-    { lateMinute: 3, missedWindow: 180, overtimeHour: 48, coverVisit: 6 },
+    { late: { min: 15 } },
+    { lateMinute: 3, missedWindow: 180, overtimeHour: 48, coverVisit: 6, marginMinute: 0.2, marginMin: 15 },
   ),
   shipped(
-    'short-ways',
-    'Short ways',
-    'Few kilometres and few people out; waiting costs little',
+    'cost',
+    'Cost first',
+    'Few kilometres, few people out, hardly any overtime; waiting costs little',
     {},
-    { drivingHour: 40, drivingKm: 0.4, dayWaited: 1.5, personOut: 12, overtimeHour: 110 },
+    { drivingHour: 40, drivingKm: 0.4, dayWaited: 1.5, personOut: 12, overtimeHour: 110, siteTrip: 6 },
+  ),
+  shipped(
+    'storm',
+    'Storm week',
+    'Urgent work at once; overtime and cover are cheap, the rest may wait',
+    { late: { min: 60 }, lead: { on: false } },
+    {
+      overtimeHour: 48,
+      dayWaited: 16,
+      coverVisit: 2,
+      loanVisit: 0,
+      changed: 2,
+      moved: 0.5,
+      looseEnd: [900, 480, 150, 60, 30],
+    },
   ),
 ];

@@ -26,18 +26,6 @@ export const extentSchema = z
   });
 export type Extent = z.infer<typeof extentSchema>;
 
-export const runRequest = z.strictObject({
-  extent: extentSchema,
-  playbookVersionId: z.string().min(1, 'choose a playbook'),
-  mayMove: z.enum(['loose', 'all']),
-  seconds: z
-    .number({ error: 'expected a number of seconds' })
-    .int('whole seconds')
-    .min(1, 'at least 1 second')
-    .max(1800, 'at most 1,800 seconds'),
-});
-export type RunRequest = z.infer<typeof runRequest>;
-
 /** One moment of a running search. */
 export const progressPoint = z.object({
   second: z.number(),
@@ -63,6 +51,7 @@ export const runOutcome = z.discriminatedUnion('code', [
     zoneData: z.string(),
   }),
   outcome('worker-lost', {}),
+  outcome('cancelled', {}),
   outcome('no-work', {}),
   outcome('no-people', {}),
   outcome('held-visits-break-rules', { visitIds: z.array(z.string()) }),
@@ -76,6 +65,17 @@ const runStatus = z.enum(['queued', 'running', 'done', 'failed']);
 /** What the run page shows, and what is sent while it runs. */
 export const runView = z.strictObject({
   id: z.string(),
+  /** All that it was asked; read by contract/runs/ask. */
+  asked: z.unknown(),
+  playbookVersionId: z.string(),
+  playbookId: z.string(),
+  batchId: z.string().nullable(),
+  origin: z.enum(['search', 'relaxation', 'file']),
+  problemHash: z.string().nullable(),
+  /** Place in the line, from 1, while it waits. */
+  place: z.int().nullable(),
+  /** Runs that wait or search at present, this one among them. */
+  line: z.int(),
   status: runStatus,
   extent: extentSchema,
   territoryNames: z.array(z.string()),

@@ -24,6 +24,8 @@ export const OBJECT_NAMES = [
   'asides',
   'list-views',
   'column-maps',
+  'filters',
+  'run-templates',
 ] as const;
 export type ObjectName = (typeof OBJECT_NAMES)[number];
 

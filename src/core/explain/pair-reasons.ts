@@ -37,7 +37,9 @@ function takenShifts(problem: Problem): ReadonlySet<string> {
   return ids;
 }
 
-const CHECKS: Readonly<Record<PairRule, (index: ProblemIndex, visit: Visit, shift: Shift) => boolean>> = {
+export const PAIR_CHECKS: Readonly<
+  Record<PairRule, (index: ProblemIndex, visit: Visit, shift: Shift) => boolean>
+> = {
   territory: ({ problem }, visit, shift) => isTerritoryOpen(problem, visit, shift),
   skills: ({ problem }, visit, shift) =>
     !asksSkills(problem, visit, shift) || missingSkills(visit, shift).length === 0,
@@ -57,7 +59,7 @@ const CHECKS: Readonly<Record<PairRule, (index: ProblemIndex, visit: Visit, shif
 
 /** Every rule that forbids a visit to a shift however empty the day; none when it could be done there. */
 export function pairReasons(index: ProblemIndex, visit: Visit, shift: Shift): PairRule[] {
-  return PAIR_RULES.filter((rule) => !CHECKS[rule](index, visit, shift));
+  return PAIR_RULES.filter((rule) => !PAIR_CHECKS[rule](index, visit, shift));
 }
 
 /** Whether any window of a visit can be met within a shift at all; asked before a day is timed. */
@@ -75,7 +77,7 @@ function mayMeet({ windows, durationSec }: Visit, shift: Shift): boolean {
  */
 export function couldAlone(index: ProblemIndex, visit: Visit, shift: Shift): boolean {
   if (!mayMeet(visit, shift)) return false;
-  if (PAIR_RULES.some((rule) => rule !== 'windows' && !CHECKS[rule](index, visit, shift))) return false;
+  if (PAIR_RULES.some((rule) => rule !== 'windows' && !PAIR_CHECKS[rule](index, visit, shift))) return false;
   const route = timeRoute(index, shift, [visit]);
   if (route === null) return false;
   const plan = { routes: [route], unplanned: [] };
@@ -84,5 +86,5 @@ export function couldAlone(index: ProblemIndex, visit: Visit, shift: Shift): boo
 
 /** Whether a visit could be done in a shift if the day were empty. */
 export function isPairPossible(index: ProblemIndex, visit: Visit, shift: Shift): boolean {
-  return PAIR_RULES.every((rule) => CHECKS[rule](index, visit, shift));
+  return PAIR_RULES.every((rule) => PAIR_CHECKS[rule](index, visit, shift));
 }

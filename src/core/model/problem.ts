@@ -203,8 +203,7 @@ export interface AttributeRule {
   readonly personKey: string;
   readonly match: (typeof MATCHES)[number];
   readonly visitKey: string;
-  /** The rule looks only at visits that have all these values; absent is all. */
-  readonly appliesTo?: Attributes | undefined;
+  /** The pairs that the rule looks at; absent is all. */
   readonly scope?: RuleScope | undefined;
 }
 

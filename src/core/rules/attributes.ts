@@ -23,12 +23,6 @@ function matches(rule: AttributeRule, person: Value, visit: Value): boolean {
   }
 }
 
-function applies(rule: AttributeRule, visit: Visit): boolean {
-  return Object.entries(rule.appliesTo ?? {}).every(
-    ([key, value]) => String(visit.attributes?.[key]) === String(value),
-  );
-}
-
 /** The first attribute rule that forbids the pair. A visit without the attribute asks for nothing; a person without it has nothing. */
 export function failedAttribute(
   visit: Visit,
@@ -37,7 +31,7 @@ export function failedAttribute(
 ): AttributeRule | null {
   for (const rule of rules) {
     const wanted = visit.attributes?.[rule.visitKey];
-    if (wanted === undefined || !applies(rule, visit)) continue;
+    if (wanted === undefined) continue;
     if (!isInScope(rule.scope, visit.id, shift.personId)) continue;
     const held = shift.attributes?.[rule.personKey];
     if (held === undefined || !matches(rule, held, wanted)) return rule;

@@ -1,6 +1,6 @@
 import { aProblem, aShift, aVisit, HOUR } from '../../../tests/support/small';
 import type { Plan, PlannedRoute } from '../model/plan';
-import type { Problem, Shift, Visit } from '../model/problem';
+import type { Problem, RuleScope, Shift, Visit } from '../model/problem';
 import { verifyPlan } from '../verify/verify-plan';
 
 const at = (h: number, m = 0): number => h * HOUR + m * 60;
@@ -145,15 +145,14 @@ describe('who fits a visit', () => {
     ]);
     expect(broken({ shifts: [aShift({ attributes: { p: 1 } })], rules: rules('equals') })).toEqual([]);
   });
-  it('a rule looks only at the visits that it applies to', () => {
+  it('a rule looks only at the pairs that it applies to', () => {
     const [rule] = rules('equals').attributes;
-    const attributes = [{ ...rule!, appliesTo: { kind: 'gas' } }];
-    expect(
-      broken({ visits: [aVisit({ attributes: { v: 1, kind: 'gas' } })], rules: { attributes } }),
-    ).toEqual(['attributes']);
-    expect(
-      broken({ visits: [aVisit({ attributes: { v: 1, kind: 'water' } })], rules: { attributes } }),
-    ).toEqual([]);
+    const visits = [aVisit({ attributes: { v: 1 } })];
+    const under = (scope: RuleScope) => broken({ visits, rules: { attributes: [{ ...rule!, scope }] } });
+    expect(under({ match: 'both', visitIds: ['v'] })).toEqual(['attributes']);
+    expect(under({ match: 'both', visitIds: ['other'] })).toEqual([]);
+    expect(under({ match: 'both', visitIds: ['v'], personIds: ['somebody'] })).toEqual([]);
+    expect(under({ match: 'either', visitIds: ['v'], personIds: ['somebody'] })).toEqual(['attributes']);
   });
   it('parts are aboard, fetched, or missing', () => {
     const visits = [aVisit({ parts: ['pump'] })];

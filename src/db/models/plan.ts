@@ -20,7 +20,12 @@ import {
 
 const id = () => key(text());
 
-export const playbooks = defineTable('playbooks', { id: id(), name: text(), ...kept });
+export const playbooks = defineTable('playbooks', {
+  id: id(),
+  name: text(),
+  currentId: maybe(ref('playbook_versions')),
+  ...kept,
+});
 export const playbookVersions = defineTable('playbook_versions', {
   id: id(),
   playbookId: ref('playbooks'),
@@ -28,13 +33,14 @@ export const playbookVersions = defineTable('playbook_versions', {
   content: json<unknown>(),
   note: text(),
   createdAt: defaulted(instant()),
+  createdBy: maybe(ref('users')),
 });
 export const runs = defineTable('runs', {
   id: id(),
   extent: json<unknown>(),
   extentKey: text(),
   playbookVersionId: ref('playbook_versions'),
-  mayMove: text<'loose' | 'all'>(),
+  mayMove: text<'nothing' | 'loose' | 'all'>(),
   seconds: whole(),
   seed: whole(),
   status: text<'queued' | 'running' | 'done' | 'failed'>(),
@@ -52,6 +58,42 @@ export const runs = defineTable('runs', {
   startedAt: maybe(instant()),
   heartbeatAt: maybe(instant()),
   endedAt: maybe(instant()),
+  asked: defaulted(json<unknown>()),
+  origin: defaulted(text<'search' | 'relaxation' | 'file'>()),
+  batchId: maybe(text()),
+  cancelRequested: defaulted(yes()),
+  startPlan: maybe(json<unknown>()),
+});
+export const studies = defineTable('studies', {
+  id: id(),
+  kind: text<'sweep' | 'grid' | 'binds' | 'relax' | 'files'>(),
+  key: text(),
+  asked: json<unknown>(),
+  territoryIds: texts(),
+  problem: maybe(bytes()),
+  status: text<'queued' | 'running' | 'done' | 'failed' | 'stopped'>(),
+  stopRequested: defaulted(yes()),
+  attempts: defaulted(whole()),
+  found: defaulted(json<unknown>()),
+  failure: maybe(text()),
+  createdBy: ref('users'),
+  createdAt: defaulted(instant()),
+  heartbeatAt: maybe(instant()),
+  endedAt: maybe(instant()),
+});
+export const filters = defineTable('filters', { id: id(), name: text(), filter: json<unknown>(), ...kept });
+export const runTemplates = defineTable('run_templates', {
+  id: id(),
+  name: text(),
+  asked: json<unknown>(),
+  timetable: maybe(json<unknown>()),
+  ...kept,
+});
+export const timedRuns = defineTable('timed_runs', {
+  templateId: key(ref('run_templates')),
+  dueAt: key(instant()),
+  runIds: defaulted(texts()),
+  failure: maybe(json<unknown>()),
 });
 export const plans = defineTable('plans', {
   id: id(),

@@ -1,6 +1,7 @@
 import type { ObjectName } from '@/contract/shared/fields';
 import * as access from '../models/access';
 import * as people from '../models/people';
+import * as plan from '../models/plan';
 import * as setUp from '../models/set-up';
 import type { Table } from '../models/table';
 import * as work from '../models/work';
@@ -83,6 +84,8 @@ export const OBJECT_TABLES: Readonly<Record<ObjectName, ObjectTable>> = {
   asides: alone(setUp.asides),
   'list-views': alone(setUp.listViews),
   'column-maps': alone(setUp.columnMaps),
+  filters: alone(plan.filters),
+  'run-templates': alone(plan.runTemplates),
   users: {
     table: access.users,
     children: { territories: { table: access.userTerritories, parent: 'userId' } },

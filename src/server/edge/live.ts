@@ -4,7 +4,7 @@ import { environment } from '@/config/environment';
 import type { LiveEvent } from '@/contract/live-event';
 import { inTransaction } from '@/db/connection';
 import { liveSessions } from '@/db/repositories/access/users';
-import { readRunRow } from '@/db/repositories/runs/runs';
+import { readLine, readRunRow } from '@/db/repositories/runs/runs';
 import { hashToken } from '../access/session';
 import { toRunView } from '../runs/read-runs';
 import { territoryNames } from '../shared/names';
@@ -54,7 +54,7 @@ async function passOnRun(readers: ReadonlySet<Reader>, id: string): Promise<void
   if (readers.size === 0) return;
   const view = await inTransaction(databaseOfProcess(), 'read', async (transaction) => {
     const row = await readRunRow(transaction, id);
-    return row ? toRunView(row, await territoryNames(transaction)) : null;
+    return row ? toRunView(row, await territoryNames(transaction), await readLine(transaction)) : null;
   });
   if (!view) return;
   for (const reader of readers) {

@@ -5,7 +5,7 @@ import { readLivePlan } from '@/db/repositories/plan/plans';
 import { requireRight } from '../shared/access';
 import { runCommand } from '../shared/commands/command';
 import { extentOfRun, findPlan, playbookVersionOfRun } from '../shared/extents';
-import { judgePlan } from '../shared/judge-plan';
+import { judged } from '../shared/judged-plans';
 import { territoryNames } from '../shared/names';
 import { playbookVersion } from '../shared/playbooks';
 import { Refusal } from '../shared/refusal';
@@ -61,8 +61,8 @@ export async function compareDraft(
   const plan = await findPlan(unit, planId);
   if (plan.runId === null) throw new Refusal('not-found');
   const extent = await extentOfRun(unit, plan.runId);
-  const { content } = await playbookVersion(unit.transaction, await playbookVersionOfRun(unit, plan.runId));
-  const { verdict } = await judgePlan(unit, plan, extent, content);
-  const live = await judgePlan(unit, await readLivePlan(unit.transaction), extent, content);
+  const playbook = await playbookVersion(unit.transaction, await playbookVersionOfRun(unit, plan.runId));
+  const { verdict } = await judged(unit, plan, extent, playbook);
+  const live = await judged(unit, await readLivePlan(unit.transaction), extent, playbook);
   return { draft: verdict.parts, live: live.verdict.parts, violations: verdict.violations.length };
 }

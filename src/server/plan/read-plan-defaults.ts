@@ -7,7 +7,13 @@ import type { Unit } from '../shared/unit';
 
 export interface PlanDefaults {
   readonly territories: readonly { id: string; name: string; mayChange: boolean }[];
-  readonly playbooks: readonly { id: string; name: string; version: number; note: string }[];
+  readonly playbooks: readonly {
+    id: string;
+    playbookId: string;
+    name: string;
+    version: number;
+    note: string;
+  }[];
   /** Today in the zone of the first territory. */
   readonly date: string;
   readonly mayRun: boolean;
@@ -25,7 +31,13 @@ export async function readPlanDefaults(unit: Unit): Promise<PlanDefaults> {
   const playbooks = await readNewestVersions(transaction);
   return {
     territories: territories.map(({ zone: _zone, ...t }) => t),
-    playbooks: playbooks.map(({ id, name, version, note }) => ({ id, name, version, note })),
+    playbooks: playbooks.map(({ id, playbookId, name, version, note }) => ({
+      id,
+      playbookId,
+      name,
+      version,
+      note,
+    })),
     date: localDateOf(now, territories[0]?.zone ?? 'UTC'),
     mayRun: roleMay(user.role, 'change', 'runs') && territories.some((t) => t.mayChange),
   };

@@ -8,6 +8,7 @@ import { prepareSave, writePrepared } from '../shared/objects/save-object';
 import { playbookVersion } from '../shared/playbooks';
 import { Refusal, required } from '../shared/refusal';
 import type { Unit } from '../shared/unit';
+import { refuseIfTaken } from './change-playbook';
 
 /** Makes a playbook as another one is at a version: a command that can be undone. */
 export async function copyPlaybook(unit: Unit, raw: unknown): Promise<{ readonly versionId: string }> {
@@ -15,10 +16,7 @@ export async function copyPlaybook(unit: Unit, raw: unknown): Promise<{ readonly
   const { versionId, name } = required(copyRequest, raw);
   const { transaction, now } = unit;
   const from = await playbookVersion(transaction, versionId);
-  const taken = (await readNewestVersions(transaction)).some(
-    (p) => p.name.toLowerCase() === name.toLowerCase(),
-  );
-  if (taken) throw new Refusal('invalid', { problems: [{ path: 'name', code: 'taken', facts: {} }] });
+  await refuseIfTaken(unit, name);
   const id = randomUUID();
   const facts = { object: 'playbooks', id, title: name, from: from.name };
   await runCommand(unit, 'copy-playbook', facts, async (command) => {
@@ -32,6 +30,7 @@ export async function copyPlaybook(unit: Unit, raw: unknown): Promise<{ readonly
         content: from.content,
         note: `As ${from.name}, version ${from.version}`,
         createdAt: new Date(now * 1000),
+        createdBy: unit.user.id,
       },
     );
     const after = (await readPlaybookStates(transaction, [id])).get(id);

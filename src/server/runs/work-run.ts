@@ -40,11 +40,11 @@ export async function reportRun(
   run: Attempt,
   progress: readonly ProgressPoint[],
   best: Plan | null,
-): Promise<'go-on' | 'stop' | 'lost'> {
+): Promise<'go-on' | 'stop' | 'cancel' | 'lost'> {
   const noted = await noteProgress(transaction, run, progress, best);
   await notifyRun(transaction, run.id);
   if (!noted) return 'lost';
-  return noted.stop ? 'stop' : 'go-on';
+  return noted.cancel ? 'cancel' : noted.stop ? 'stop' : 'go-on';
 }
 
 /** Ends a run without a draft. */

@@ -46,7 +46,8 @@ export async function judged(
   const layer: Layer = await layerOf(unit.transaction, plan);
   const ground = await readGround(unit.transaction);
   const stamp = await newestCommand(unit.transaction);
-  const key = JSON.stringify([layer, extent, playbook.id, ground.key]);
+  const { overlay, ...stored } = layer;
+  const key = JSON.stringify([stored, overlay?.key, extent, playbook.id, ground.key]);
   const kept = keptAt(stamp);
   const known = kept.get(key);
   if (known) {

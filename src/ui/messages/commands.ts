@@ -24,6 +24,8 @@ export const OBJECT_WORDS: Readonly<Record<ObjectName, string>> = {
   asides: 'doubt put aside',
   'list-views': 'view',
   'column-maps': 'reading of columns',
+  filters: 'filter',
+  'run-templates': 'template of runs',
 };
 
 type Facts = Readonly<Record<string, unknown>>;
@@ -44,6 +46,11 @@ const SENTENCES: Readonly<Record<string, (facts: Facts) => string>> = {
   'save-many': (f) =>
     `Changed ${String(f.count)} × ${OBJECT_WORDS[f.object as ObjectName] ?? String(f.object)}`,
   'copy-playbook': (f) => `Copied the playbook ${String(f.from)} as ${String(f.title)}`,
+  'save-playbook': (f) =>
+    `Saved version ${String(f.version)} of the playbook ${String(f.title)}: ${String(f.note)}`,
+  'rename-playbook': (f) => `Called the playbook ${String(f.from)} ${String(f.title)}`,
+  'archive-playbook': (f) => `Put away the playbook ${String(f.title)}`,
+  'restore-playbook': (f) => `Brought back the playbook ${String(f.title)}`,
   'live-playbook': (f) => `The live plan is priced by ${String(f.title)}`,
   'read-calendar': (f) => `Read the calendar ${String(f.title)}`,
   'bring-roads': (f) => `Brought in the roads of ${String(f.title)}`,

@@ -83,3 +83,8 @@ const ONLY_IF_PRICED: ReadonlySet<Objective> = new Set<Objective>([
 export function tellingMeasures(...plans: readonly Parts[]): Objective[] {
   return OBJECTIVES.filter((o) => !ONLY_IF_PRICED.has(o) || plans.some((parts) => parts[o].price !== 0));
 }
+
+/** What all measures cost together, micros. */
+export function totalOf(parts: Parts): number {
+  return OBJECTIVES.reduce((sum, o) => sum + parts[o].price, 0);
+}

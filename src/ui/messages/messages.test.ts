@@ -1,7 +1,8 @@
-import { extentSchema, type RunOutcome, runRequest } from '@/contract/runs/run';
+import { runRequest } from '@/contract/runs/ask';
+import { extentSchema, type RunOutcome } from '@/contract/runs/run';
 import { ApiError } from '../shared/api';
 import { errorText } from './errors';
-import { outcomeText, proofText } from './runs';
+import { outcomeText, proofText } from './runs/outcomes';
 
 describe('what went wrong, in a sentence', () => {
   it.each<[string, Record<string, unknown>, string]>([
@@ -69,7 +70,12 @@ describe('what was proven', () => {
 
 describe('what a run may be asked', () => {
   const extent = { territoryIds: ['a'], firstDate: '2026-06-08', lastDate: '2026-06-10' };
-  const request = { extent, playbookVersionId: 'p', mayMove: 'all', seconds: 5 };
+  const request = {
+    extent,
+    playbookVersionIds: ['p'],
+    mayMove: 'all',
+    budget: { kind: 'seconds', seconds: 5 },
+  };
   it('takes a good request', () => expect(runRequest.safeParse(request).success).toBe(true));
   it.each([
     [{ ...extent, lastDate: '2026-06-07' }],
@@ -77,7 +83,8 @@ describe('what a run may be asked', () => {
     [{ ...extent, firstDate: '8 June' }],
     [{ ...extent, territoryIds: [] }],
   ])('refuses the extent %j', (wrong) => expect(extentSchema.safeParse(wrong).success).toBe(false));
-  it.each([0, 1801, 2.5, 'many', true])('refuses %p seconds', (seconds) => {
-    expect(runRequest.safeParse({ ...request, seconds }).success).toBe(false);
+  it.each([0, 3601, 2.5, 'many', true])('refuses %p seconds', (seconds) => {
+    const budget = { kind: 'seconds', seconds };
+    expect(runRequest.safeParse({ ...request, budget }).success).toBe(false);
   });
 });

@@ -3,11 +3,13 @@
 import { Button, Loader } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
 import dynamic from 'next/dynamic';
+import { useSearchParams } from 'next/navigation';
 import { useCallback, useMemo, useRef, useState } from 'react';
 import { z } from 'zod';
 import { draftRow, type PlanView, planView } from '@/contract/plan/plan-view';
 import { errorText } from '../messages/errors';
-import { type PlaybookChoice, RunComposer } from '../runs/RunComposer';
+import type { PlaybookChoice } from '../runs/composer/use-ask';
+import { RunComposer } from '../runs/RunComposer';
 import { callApi } from '../shared/api';
 import { DaysGrid } from './cords/DaysGrid';
 import type { ColourContext } from './cords/knot';
@@ -36,7 +38,12 @@ interface Props {
 /** The plan: cords, loose ends, map, figures, and the lens. */
 export function PlanPage({ territories, playbooks, defaults, mayRun }: Props) {
   const [state, change] = usePlanState(defaults);
-  const [composing, setComposing] = useState(false);
+  const params = useSearchParams();
+  // A playbook or a person's page may have sent somebody here to run.
+  const asked = params.get('optimize') || null;
+  const askedPerson = (params.get('person') ?? '').split(',').filter((id) => id !== '');
+  const [lassoed, setLassoed] = useState<readonly string[]>([]);
+  const [composing, setComposing] = useState(params.has('optimize') && mayRun);
   const [tableOpen, setTableOpen] = useState(false);
   const query = new URLSearchParams({
     plan: state.plan,
@@ -77,7 +84,10 @@ export function PlanPage({ territories, playbooks, defaults, mayRun }: Props) {
         territories={territories}
         drafts={drafts.data ?? []}
         mayOptimize={mayRun}
-        onOptimize={() => setComposing(true)}
+        onOptimize={() => {
+          setLassoed([]);
+          setComposing(true);
+        }}
       />
       {draft && mayRun && (
         <DraftActions
@@ -107,6 +117,14 @@ export function PlanPage({ territories, playbooks, defaults, mayRun }: Props) {
             walk={walk}
             query={query}
             onOpenLoose={() => setTableOpen(true)}
+            onLasso={
+              mayRun
+                ? (ids) => {
+                    setLassoed(ids);
+                    setComposing(ids.length > 0);
+                  }
+                : undefined
+            }
           />
         )}
       </div>
@@ -119,7 +137,14 @@ export function PlanPage({ territories, playbooks, defaults, mayRun }: Props) {
         onClose={() => setComposing(false)}
         territories={territories}
         playbooks={playbooks}
-        initial={state}
+        start={{
+          territories: state.territories,
+          from: state.from,
+          to: state.to,
+          playbookVersionId: asked,
+          personIds: askedPerson,
+          visitIds: lassoed,
+        }}
       />
     </div>
   );
@@ -134,9 +159,10 @@ interface DrawingProps {
   readonly walk: (selected: string | null) => void;
   readonly query: string;
   readonly onOpenLoose: () => void;
+  readonly onLasso: ((visitIds: readonly string[]) => void) | undefined;
 }
 
-function Drawing({ view, state, change, select, walk, query, onOpenLoose }: DrawingProps) {
+function Drawing({ view, state, change, select, walk, query, onOpenLoose, onLasso }: DrawingProps) {
   const colour = useMemo(
     (): ColourContext => ({
       by: state.colourBy,
@@ -174,7 +200,13 @@ function Drawing({ view, state, change, select, walk, query, onOpenLoose }: Draw
         )}
         {state.layout !== 'cords' && (
           <div className={css.map}>
-            <MapView view={view} query={query} selected={state.selected} onSelect={select} />
+            <MapView
+              view={view}
+              query={query}
+              selected={state.selected}
+              onSelect={select}
+              onLasso={onLasso}
+            />
           </div>
         )}
       </div>

@@ -1,7 +1,7 @@
 import type { PlanView } from '@/contract/plan/plan-view';
-import { OBJECTIVES, type Objective, type Parts } from '@/core/index';
+import type { Objective } from '@/core/index';
 import { currencyText } from '../messages/counting';
-import { changeText, OBJECTIVE_WORDS, priceText } from '../messages/figures';
+import { changeText, OBJECTIVE_WORDS, priceText, totalOf } from '../messages/figures';
 import css from './Scoreline.module.css';
 
 /** Measures with a cell of their own; the rest are behind the price. */
@@ -15,10 +15,6 @@ const SHOWN: readonly Objective[] = [
   'daysWaited',
   'favoured',
 ];
-
-export function totalOf(parts: Parts): number {
-  return OBJECTIVES.reduce((sum, o) => sum + parts[o].price, 0);
-}
 
 interface Props {
   readonly view: PlanView;

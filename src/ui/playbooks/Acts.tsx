@@ -10,6 +10,7 @@ import type { FieldProblem } from '@/contract/shared/problems';
 import { errorText } from '../messages/errors';
 import { problemText } from '../messages/problems';
 import { ApiError, callApi, done } from '../shared/api';
+import { Rename } from './Rename';
 
 interface Props {
   readonly versionId: string;
@@ -30,10 +31,44 @@ export function Acts({ versionId, playbookId, name, isLive, mayChange }: Props) 
     },
     onError: (cause) => notifications.show({ message: errorText(cause), color: 'grape' }),
   });
+  const [renaming, setRenaming] = useState(false);
+  const change = useMutation({
+    mutationFn: (to: { name: string } | { isAway: boolean }) =>
+      callApi(`/api/playbooks/${encodeURIComponent(playbookId)}`, done, { method: 'PATCH', body: to }),
+    onSuccess: (_done, to) => {
+      setRenaming(false);
+      notifications.show({
+        message: 'name' in to ? `It is called ${to.name} now.` : `${name} was put away.`,
+      });
+      if ('isAway' in to) router.push('/playbooks');
+      router.refresh();
+    },
+    onError: (cause) => notifications.show({ message: errorText(cause), color: 'grape' }),
+  });
   if (!mayChange) return isLive ? <span className="quiet">prices the live plan</span> : null;
   return (
     <>
       <Copy versionId={versionId} name={name} />
+      <Popover opened={renaming} onChange={setRenaming} position="bottom-start" trapFocus>
+        <Popover.Target>
+          <button type="button" className="link" aria-expanded={renaming} onClick={() => setRenaming(true)}>
+            rename
+          </button>
+        </Popover.Target>
+        <Popover.Dropdown>
+          <Rename name={name} onRename={(next) => change.mutate({ name: next })} />
+        </Popover.Dropdown>
+      </Popover>
+      {!isLive && (
+        <button
+          type="button"
+          className="link"
+          disabled={change.isPending}
+          onClick={() => change.mutate({ isAway: true })}
+        >
+          put away
+        </button>
+      )}
       {isLive ? (
         <span className="quiet">prices the live plan</span>
       ) : (

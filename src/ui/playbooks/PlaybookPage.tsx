@@ -1,8 +1,22 @@
+'use client';
+
+import { Button } from '@mantine/core';
 import Link from 'next/link';
+import { useEffect, useState } from 'react';
 import type { PlaybookContent } from '@/contract/playbooks/playbook';
-import { inUnits, unitText } from '../messages/counting';
+import { doubtText } from '../messages/playbooks/words';
 import { Acts } from './Acts';
+import { Effect } from './effect/Effect';
+import { TriedOn, type TriedOnChoice } from './effect/TriedOn';
+import { useTriedPlaybook } from './effect/use-tried';
 import css from './PlaybookPage.module.css';
+import { Equals } from './prices/Equals';
+import { Exceptions } from './prices/Exceptions';
+import { PriceList } from './prices/PriceList';
+import { RuleList } from './rules/RuleList';
+import { usePlaybook } from './use-playbook';
+import { SaveVersion } from './versions/SaveVersion';
+import { Versions } from './versions/Versions';
 
 export interface PlaybookShown {
   readonly id: string;
@@ -13,73 +27,71 @@ export interface PlaybookShown {
   readonly content: PlaybookContent;
 }
 
-const TERRITORY_WORDS = {
-  home: 'Visits go only to people at home in their territory',
-  'home-and-cover': 'Visits go to people at home in their territory; cover is allowed at its price',
-  anybody: 'Visits go to anybody, whatever the territory',
-} as const;
-
-interface Price {
-  readonly name: string;
-  readonly unit: string;
-  readonly price: number;
-  /** How an amount of it is said: "3.2 h of driving". */
-  readonly as: (amount: number) => string;
-}
-
-function pricesOf({ prices: p }: PlaybookContent): Price[] {
-  const n = (x: number): string => (x >= 10 ? Math.round(x).toLocaleString('en') : x.toFixed(1));
-  const each = (name: string) => (x: number) => `${n(x)} ${name}`;
-  return [
-    { name: 'Driving', unit: 'an hour', price: p.drivingHour, as: each('h of driving') },
-    {
-      name: 'Distance',
-      unit: unitText() === 'mi' ? 'a mile' : 'a kilometre',
-      price: p.drivingKm / inUnits(1),
-      as: each(unitText()),
-    },
-    { name: 'Overtime', unit: 'an hour', price: p.overtimeHour, as: each('h of overtime') },
-    { name: 'Late', unit: 'a minute', price: p.lateMinute, as: each('minutes late') },
-    { name: 'Window missed', unit: 'each', price: p.missedWindow, as: each('missed windows') },
-    { name: 'A day waited', unit: 'each', price: p.dayWaited, as: each('days waited') },
-    { name: 'Favoured person missed', unit: 'each', price: p.favouredMissed, as: each('favoured persons') },
-    { name: 'Cover visit', unit: 'each', price: p.coverVisit, as: each('cover visits') },
-    { name: 'Person sent out', unit: 'a day', price: p.personOut, as: each('days sent out') },
-    ...p.looseEnd.map((price, i) => ({
-      name: `Loose end, priority ${i + 1}`,
-      unit: 'each',
-      price,
-      as: each(`loose ends of priority ${i + 1}`),
-    })),
-  ];
-}
-
-/** Rules as sentences, prices with what they equal. Reading only. */
-export function PlaybookPage({
-  playbook,
-  others,
-  compareWith,
-  livePlaybookId,
-  mayChange,
-}: {
+interface Props {
   readonly playbook: PlaybookShown;
   readonly others: readonly PlaybookShown[];
+  /** The line that is looked at first. */
   readonly compareWith: string;
   /** The one that prices the live plan. */
   readonly livePlaybookId: string;
   readonly mayChange: boolean;
-}) {
-  const { rules } = playbook.content;
-  const prices = pricesOf(playbook.content);
-  const unit = prices.find((p) => p.name === compareWith) ?? prices[2]!;
-  const address = (name: string): string => `/playbooks/${playbook.id}?price=${encodeURIComponent(name)}`;
+  readonly mayRun: boolean;
+}
+
+/** Who may, what is better, and at once what that does. */
+export function PlaybookPage({ playbook, others, compareWith, livePlaybookId, mayChange, mayRun }: Props) {
+  const current = others.find((o) => o.playbookId === playbook.playbookId);
+  const isCurrent = current?.id === playbook.id;
+  const mayEdit = mayChange && isCurrent;
+  const draft = usePlaybook(playbook.id, playbook.content);
+  const [chosen, setChosen] = useState(compareWith);
+  const [triedOn, setTriedOn] = useState<TriedOnChoice>({ planId: 'live', extent: null });
+  const [open, setOpen] = useState<'save' | 'versions' | null>(null);
+  const tried = useTriedPlaybook({
+    content: draft.content,
+    versionId: playbook.id,
+    ...triedOn,
+    isValid: draft.problems.length === 0,
+  });
+  useEffect(() => {
+    if (!draft.isChanged) return;
+    const warn = (e: BeforeUnloadEvent): void => e.preventDefault();
+    window.addEventListener('beforeunload', warn);
+    return () => window.removeEventListener('beforeunload', warn);
+  }, [draft.isChanged]);
+  const { answer } = tried;
+  const doubts = answer?.doubts ?? [];
+  const doubtsOf = (path: string): string[] => doubts.filter((d) => d.at === path).map(doubtText);
+  const emptying = doubts.filter((d) => d.code === 'leaves-nobody');
+  const removalOf = (steps: readonly string[]) => {
+    if (!answer) return null;
+    const own = answer.steps.filter((s) => steps.includes(s.ruleId ?? s.step));
+    return {
+      removed: own.reduce((sum, s) => sum + s.removed, 0),
+      alone: own.reduce((sum, s) => sum + s.alone, 0),
+    };
+  };
   return (
     <div className={css.page}>
       <header className={css.head}>
         <h1>{playbook.name}</h1>
-        <span className="quiet">
-          version {playbook.version} · {playbook.note}
-        </span>
+        <button type="button" className="link" onClick={() => setOpen('versions')}>
+          version {playbook.version}
+          {draft.isChanged ? ', changed, not saved' : ''}
+        </button>
+        {!draft.isChanged && <span className={`quiet ${css.note}`}>{playbook.note}</span>}
+        {draft.isChanged && (
+          <>
+            {draft.undo && (
+              <button type="button" className="link" onClick={draft.undo}>
+                take back
+              </button>
+            )}
+            <button type="button" className="link" onClick={draft.discard}>
+              discard all
+            </button>
+          </>
+        )}
         <Acts
           versionId={playbook.id}
           playbookId={playbook.playbookId}
@@ -87,109 +99,116 @@ export function PlaybookPage({
           isLive={playbook.playbookId === livePlaybookId}
           mayChange={mayChange}
         />
-        <nav className={css.others} aria-label="Playbooks">
-          {others.map((o) => (
-            <Link
-              key={o.id}
-              href={`/playbooks/${o.id}`}
-              aria-current={o.id === playbook.id ? 'page' : undefined}
-              className={css.other}
+        <span className={css.right}>
+          <TriedOn choice={triedOn} answer={answer} onChange={setTriedOn} />
+          {mayEdit && (
+            <Button
+              variant="default"
+              size="compact-md"
+              disabled={!draft.isChanged || draft.problems.length > 0}
+              onClick={() => setOpen('save')}
             >
-              {o.name}
-            </Link>
-          ))}
-        </nav>
+              Save version …
+            </Button>
+          )}
+          {mayRun && (
+            <Button
+              component={Link}
+              href={`/plan?optimize=${encodeURIComponent(playbook.id)}`}
+              size="compact-md"
+              {...(draft.isChanged ? { 'data-disabled': true } : {})}
+              title={
+                draft.isChanged
+                  ? 'Save the version first: a run keeps the version that it was made with'
+                  : undefined
+              }
+              onClick={(e) => {
+                if (draft.isChanged) e.preventDefault();
+              }}
+            >
+              Optimize with this
+            </Button>
+          )}
+        </span>
       </header>
+      <nav className={css.others} aria-label="Playbooks">
+        {others.map((o) => (
+          <Link
+            key={o.id}
+            href={`/playbooks/${encodeURIComponent(o.id)}`}
+            aria-current={o.id === playbook.id ? 'page' : undefined}
+            className={css.other}
+          >
+            {o.name}
+          </Link>
+        ))}
+        {!isCurrent && (
+          <span className="bad">
+            {current ? 'An earlier version: read it, compare it, copy it.' : 'This playbook was put away.'}{' '}
+            {current && (
+              <Link className="link" href={`/playbooks/${encodeURIComponent(current.id)}`}>
+                Open the one that holds
+              </Link>
+            )}
+          </span>
+        )}
+        <Link href="/playbooks/put-away" className={`quiet ${css.other}`}>
+          put away …
+        </Link>
+      </nav>
       <div className={css.columns}>
-        <section>
-          <h2>Who may</h2>
-          <p className="quiet">Hard rules. A plan that breaks one is never made.</p>
-          <Rule
-            on={rules.skills}
-            text="People need every skill of the visit at its level, valid on the day"
-            applies="all visits"
-          />
-          <Rule on text={TERRITORY_WORDS[rules.territory]} applies="all visits" />
-          <Rule on={rules.persons} text="Must be and never of the customer hold" applies="all visits" />
-          <Rule
-            on
-            text={
-              rules.lateLimitMin > 0
-                ? `Start inside the promised window, or up to ${rules.lateLimitMin} min late at a price; due dates and access hours hold`
-                : 'Start inside the promised window; due dates and access hours hold'
-            }
-            applies="promised visits"
-          />
-          <Rule
-            on
-            text="Work stays inside working hours, overtime within each person’s limit; travel may run as each person allows"
-            applies="all people"
-          />
-          <Rule
-            on
-            text="The break starts inside its window, when the day is longer than that"
-            applies="all people with a break"
-          />
-          <Rule on text="Tied visits keep their person and time" applies="tied visits" />
+        <section aria-labelledby="who-may">
+          <h2 id="who-may">Who may</h2>
+          <p className="quiet">
+            Hard rules. Right: pairs of person and visit that each takes away, in this order
+          </p>
+          <RuleList draft={draft} removalOf={removalOf} doubtsOf={doubtsOf} mayChange={mayEdit} />
         </section>
-        <section>
-          <h2>What is better</h2>
-          <p className="quiet">One price list. Choose a line to see what it weighs.</p>
-          <table className="figures">
-            <tbody>
-              {prices.map((p) => (
-                <tr key={p.name} className={p.name === unit.name ? css.chosen : ''}>
-                  <td>
-                    <Link href={address(p.name)} scroll={false} className={css.price}>
-                      {p.name}
-                    </Link>
-                  </td>
-                  <td className="quiet">{p.unit}</td>
-                  <td className="number">
-                    <b>{p.price.toFixed(2)}</b>
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+        <section aria-labelledby="what-is-better">
+          <h2 id="what-is-better">What is better</h2>
+          <p className="quiet">One price list. Bars: share of what the plan costs by it</p>
+          <PriceList
+            draft={draft}
+            parts={answer?.parts ?? null}
+            chosen={chosen}
+            onChoose={setChosen}
+            doubtsOf={doubtsOf}
+            mayChange={mayEdit}
+          />
+          <Exceptions draft={draft} doubtsOf={doubtsOf} mayChange={mayEdit} />
         </section>
-        <section>
-          <h2>
-            {unit.name}, {unit.unit}, at {unit.price.toFixed(2)}
-          </h2>
-          <p className="quiet">weighs as much as</p>
-          <ul className={css.equal}>
-            {prices
-              .filter((p) => p.name !== unit.name && p.price > 0)
-              .map((p) => (
-                <li key={p.name}>{p.as(unit.price / p.price)}</li>
-              ))}
-          </ul>
+        <section aria-labelledby="what-it-does" className={css.does}>
+          <h2 id="what-it-does">What it does</h2>
+          <Equals draft={draft} chosen={chosen} mayChange={mayEdit} />
+          {emptying.map((d) => (
+            <p key={d.at} className={css.doubt}>
+              {doubtText(d)}
+            </p>
+          ))}
+          <Effect {...tried} isChanged={draft.isChanged} />
         </section>
       </div>
-    </div>
-  );
-}
-
-function Rule({
-  on,
-  text,
-  applies,
-}: {
-  readonly on: boolean;
-  readonly text: string;
-  readonly applies: string;
-}) {
-  return (
-    <div className={css.rule} data-on={on}>
-      <span className={css.dot} aria-hidden="true" />
-      <div>
-        {text}
-        <div className="quiet">
-          {applies}
-          {on ? '' : ' · switched off'}
-        </div>
-      </div>
+      <SaveVersion
+        playbookId={playbook.playbookId}
+        name={playbook.name}
+        version={playbook.version}
+        versionId={playbook.id}
+        stored={draft.stored}
+        content={draft.content}
+        opened={open === 'save'}
+        onClose={() => setOpen(null)}
+        onSaved={() => {
+          setOpen(null);
+          draft.discard();
+        }}
+      />
+      <Versions
+        playbookId={playbook.playbookId}
+        name={playbook.name}
+        versionId={playbook.id}
+        opened={open === 'versions'}
+        onClose={() => setOpen(null)}
+      />
     </div>
   );
 }

@@ -1,153 +1,116 @@
-import { Alert, Button, Checkbox, Group, Modal, NumberInput, Radio, Select, Stack } from '@mantine/core';
-import { DatePickerInput } from '@mantine/dates';
+import { Alert, Button, Group, Modal, MultiSelect, Stack } from '@mantine/core';
+import { useQuery } from '@tanstack/react-query';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import { z } from 'zod';
-import { type RunRequest, runRequest } from '@/contract/runs/run';
+import { draftRow } from '@/contract/plan/plan-view';
 import { errorText } from '../messages/errors';
-import type { TerritoryChoice } from '../plan/ExtentLine';
+import { runSentence } from '../messages/runs/sentence';
 import { ApiError, callApi } from '../shared/api';
-import { dayCount, dayText } from '../shared/time';
+import { useFilterNames } from '../shared/filters/use-names';
+import { ExtentFields } from './composer/Extent';
+import { HowLong, WhatMoves } from './composer/How';
+import { Templates } from './composer/Templates';
+import { type ComposerStart, type PlaybookChoice, useAsk } from './composer/use-ask';
 
-export interface PlaybookChoice {
+interface TerritoryToRun {
   readonly id: string;
   readonly name: string;
-  readonly version: number;
-  readonly note: string;
+  readonly mayChange: boolean;
 }
 
 interface Props {
   readonly opened: boolean;
   readonly onClose: () => void;
-  readonly territories: readonly TerritoryChoice[];
+  readonly territories: readonly TerritoryToRun[];
   readonly playbooks: readonly PlaybookChoice[];
-  readonly initial: { readonly territories: readonly string[]; readonly from: string; readonly to: string };
+  readonly start: ComposerStart;
 }
 
-const DATE = { valueFormat: 'ddd D MMMM YYYY', firstDayOfWeek: 1, popoverProps: { zIndex: 1300 } } as const;
+const started = z.object({ id: z.string(), batchId: z.string().nullable() });
 
 /** Says in a sentence what a run will do, and starts it. */
-export function RunComposer({ opened, onClose, territories, playbooks, initial }: Props) {
+export function RunComposer({ opened, onClose, territories, playbooks, start }: Props) {
   const router = useRouter();
   const changeable = territories.filter((t) => t.mayChange);
-  const [chosen, setChosen] = useState<string[]>([]);
-  const [from, setFrom] = useState('');
-  const [to, setTo] = useState('');
-  const [playbook, setPlaybook] = useState(playbooks[0]?.id ?? '');
-  const [mayMove, setMayMove] = useState<RunRequest['mayMove']>('all');
-  const [seconds, setSeconds] = useState<number | string>(30);
+  const composer = useAsk(
+    opened,
+    { ...start, territories: start.territories.filter((id) => changeable.some((t) => t.id === id)) },
+    playbooks[0]?.id ?? '',
+  );
+  const { ask, set, request, parsed, wrong } = composer;
   const [failure, setFailure] = useState<unknown>(null);
   const [sending, setSending] = useState(false);
-  // The composer opens on what is on screen, and keeps what was typed while it is open.
+  const { nameOf } = useFilterNames();
+  const drafts = useQuery({
+    queryKey: ['drafts'],
+    queryFn: () => callApi('/api/drafts', z.array(draftRow)),
+    enabled: opened,
+  });
   useEffect(() => {
-    if (!opened) return;
-    setChosen(initial.territories.filter((id) => changeable.some((t) => t.id === id)));
-    setFrom(initial.from);
-    setTo(initial.to);
-    setFailure(null);
+    if (opened) setFailure(null);
   }, [opened]);
-  const draft = {
-    extent: { territoryIds: chosen, firstDate: from, lastDate: to },
-    playbookVersionId: playbook,
-    mayMove,
-    seconds,
-  };
-  const parsed = runRequest.safeParse(draft);
-  const wrong = (path: string): string | null =>
-    parsed.error?.issues.find((i) => i.path.join('.').startsWith(path))?.message ?? null;
-  const start = async (): Promise<void> => {
+  const send = async (): Promise<void> => {
     setSending(true);
     setFailure(null);
     try {
-      const { id } = await callApi('/api/runs', z.object({ id: z.string() }), {
-        method: 'POST',
-        body: parsed.data,
-      });
+      const { id } = await callApi('/api/runs', started, { method: 'POST', body: request });
       router.push(`/plan/runs/${id}`);
     } catch (cause) {
       setFailure(cause);
       setSending(false);
     }
   };
-  const names = territories.filter((t) => chosen.includes(t.id)).map((t) => t.name);
-  const name = playbooks.find((p) => p.id === playbook)?.name ?? '…';
+  const open = (drafts.data ?? []).filter((d) => d.status === 'open');
   return (
     <Modal
       opened={opened}
       onClose={onClose}
       title="Optimize"
-      size="lg"
+      size="xl"
       closeButtonProps={{ 'aria-label': 'Close' }}
     >
       <form
         onSubmit={(e) => {
           e.preventDefault();
-          if (parsed.success && !sending) void start();
+          if (parsed && !sending) void send();
         }}
       >
         <Stack gap="md">
-          <Checkbox.Group
-            label="Territories"
-            value={chosen}
-            onChange={setChosen}
-            error={wrong('extent.territoryIds')}
-          >
-            <Group gap="md" mt={4}>
-              {changeable.map((t) => (
-                <Checkbox key={t.id} value={t.id} label={t.name} />
-              ))}
-            </Group>
-          </Checkbox.Group>
-          <Group grow align="start">
-            <DatePickerInput
-              label="First day"
-              value={from || null}
-              onChange={(date) => setFrom(date ?? '')}
-              error={wrong('extent.firstDate')}
-              {...DATE}
-            />
-            <DatePickerInput
-              label="Last day"
-              value={to || null}
-              onChange={(date) => setTo(date ?? '')}
-              error={wrong('extent.lastDate')}
-              {...DATE}
-            />
-          </Group>
-          <Select
+          <Templates
+            ask={ask}
+            request={request}
+            isReady={parsed !== null}
+            playbooks={playbooks}
+            set={set}
+            today={start.from}
+          />
+          <ExtentFields ask={ask} set={set} wrong={wrong} territories={changeable} />
+          <MultiSelect
             label="Playbook"
-            data={playbooks.map((p) => ({
-              value: p.id,
-              label: `${p.name}, version ${p.version}: ${p.note}`,
-            }))}
-            value={playbook}
-            onChange={(v) => setPlaybook(v ?? '')}
-            error={wrong('playbookVersionId')}
-            allowDeselect={false}
+            description="Several make a batch: a draft by each, to compare"
+            data={playbooks.map((p) => ({ value: p.id, label: `${p.name}, version ${p.version}` }))}
+            value={[...ask.playbookVersionIds]}
+            onChange={(playbookVersionIds) => set({ playbookVersionIds })}
+            error={wrong('playbookVersionIds')}
+            comboboxProps={{ zIndex: 1300 }}
           />
-          <Radio.Group
-            label="What may move"
-            value={mayMove}
-            onChange={(v) => setMayMove(v as RunRequest['mayMove'])}
-          >
-            <Stack gap={6} mt={4}>
-              <Radio value="all" label="Everything that is not tied" />
-              <Radio value="loose" label="Only loose ends; published visits stay where they are" />
-            </Stack>
-          </Radio.Group>
-          <NumberInput
-            label="Seconds to search"
-            value={seconds}
-            onChange={setSeconds}
-            clampBehavior="none"
-            allowDecimal={false}
-            error={wrong('seconds')}
-            w={180}
-          />
+          <WhatMoves ask={ask} set={set} drafts={open.map((d) => ({ value: d.id, label: d.name }))} />
+          <HowLong ask={ask} set={set} wrong={wrong} />
           <p aria-live="polite" style={{ margin: 0 }}>
-            {parsed.success
-              ? `Plan ${dayCount(from, to) === 1 ? dayText(from) : `${dayCount(from, to)} days, ${dayText(from)} to ${dayText(to)},`} in ${names.join(', ')} with ${name}; ${mayMove === 'all' ? 'everything not tied may move' : 'published visits stay'}; ${Number(seconds)} seconds. The result is a draft: nothing live changes.`
+            {parsed
+              ? `${runSentence(parsed, {
+                  territories: territories
+                    .filter((t) => parsed.extent.territoryIds.includes(t.id))
+                    .map((t) => t.name),
+                  playbooks: playbooks
+                    .filter((p) => parsed.playbookVersionIds.includes(p.id))
+                    .map((p) => p.name),
+                  people: parsed.personIds.map((id) => nameOf('person', id)),
+                  draft: open.find((d) => d.id === parsed.fromDraftId)?.name ?? null,
+                  nameOf,
+                })} ${parsed.playbookVersionIds.length > 1 ? 'Each result is a draft' : 'The result is a draft'}: nothing live changes.`
               : 'Fill in what is marked, and this says what will happen.'}
           </p>
           {failure !== null && (
@@ -164,8 +127,10 @@ export function RunComposer({ opened, onClose, territories, playbooks, initial }
             <Button variant="default" onClick={onClose}>
               Cancel
             </Button>
-            <Button type="submit" disabled={!parsed.success} loading={sending}>
-              Start the run
+            <Button type="submit" disabled={!parsed} loading={sending}>
+              {ask.playbookVersionIds.length > 1
+                ? `Start ${ask.playbookVersionIds.length} runs`
+                : 'Start the run'}
             </Button>
           </Group>
         </Stack>

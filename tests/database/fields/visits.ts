@@ -91,7 +91,7 @@ export const VISIT_FIELDS: readonly FieldHome[] = [
   },
   {
     fields: [V('windows[].startSec'), V('windows[].endSec'), V('windows[].latestSec')],
-    home: 'visits: windows, earliestAt, dueAt; playbook: lateLimitMin',
+    home: 'visits: windows, earliestAt, dueAt; playbook: rules.late, due, lead',
     set: visit({ windows: [{ startsAt: `${DATE}T09:00:00Z`, endsAt: `${DATE}T11:00:00Z` }] }),
     look: (b) => visitOf(b).windows,
     is: [{ startSec: 10 * HOUR, endSec: 12 * HOUR, latestSec: 12.5 * HOUR }],

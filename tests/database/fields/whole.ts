@@ -1,5 +1,7 @@
 import { DATE, type FieldHome, HOUR, PERSON, shiftOf } from '../../support/fields';
 
+const off = <T extends object>(rule: T): T => ({ ...rule, on: false });
+const isWet = { of: 'visit' as const, field: 'attribute:wet', is: 'is' as const, values: ['true'] };
 const P = (name: string): string => `prices.${name}`;
 
 /** Where the facts of the problem as a whole are set. */
@@ -77,33 +79,93 @@ export const WHOLE_FIELDS: readonly FieldHome[] = [
   },
   {
     fields: ['rules.skills', 'rules.territory', 'rules.persons', 'rules.restSec'],
-    home: 'playbook: rules.skills, territory, persons, restMin',
+    home: 'playbook: rules.skills, territory, persons, rest',
     build: {
       playbook: (p) => ({
         ...p,
-        rules: { ...p.rules, skills: false, territory: 'anybody', persons: false, restMin: 600 },
+        rules: {
+          ...p.rules,
+          skills: off(p.rules.skills),
+          territory: off(p.rules.territory),
+          persons: off(p.rules.persons),
+          rest: { ...p.rules.rest, on: true, min: 600 },
+        },
       }),
     },
     look: ({ problem: { rules: r } }) => [r.skills, r.territory, r.persons, r.restSec],
     is: [false, 'anybody', false, 36_000],
   },
   {
-    fields: ['id', 'personKey', 'match', 'visitKey', 'appliesTo'].map((f) => `rules.attributes[].${f}`),
+    fields: ['skills', 'territory', 'persons', 'rest'].flatMap((r) =>
+      ['match', 'visitIds[]', 'personIds[]'].map((f) => `rules.scopes.${r}.${f}`),
+    ),
+    home: 'playbook: what each rule applies to',
+    build: {
+      playbook: (p) => {
+        const { rules } = p;
+        const who = { of: 'person' as const, field: 'person', is: 'is' as const, values: [PERSON] };
+        const pairs = { mode: 'any' as const, conditions: [isWet, who] };
+        const people = { mode: 'all' as const, conditions: [who] };
+        return {
+          ...p,
+          rules: {
+            ...rules,
+            skills: { ...rules.skills, appliesTo: pairs },
+            territory: { ...rules.territory, appliesTo: pairs },
+            persons: { ...rules.persons, appliesTo: people },
+            rest: { ...rules.rest, on: true, appliesTo: people },
+          },
+        };
+      },
+    },
+    look: ({ problem }) => problem.rules.scopes,
+    is: {
+      skills: { match: 'either', visitIds: [], personIds: [PERSON] },
+      territory: { match: 'either', visitIds: [], personIds: [PERSON] },
+      persons: { match: 'both', personIds: [PERSON] },
+      rest: { match: 'both', personIds: [PERSON] },
+    },
+  },
+  {
+    fields: [
+      'id',
+      'personKey',
+      'match',
+      'visitKey',
+      'scope.match',
+      'scope.visitIds[]',
+      'scope.personIds[]',
+    ].map((f) => `rules.attributes[].${f}`),
     home: 'playbook: rules.attributes; rules.groups switches named groups',
     build: {
       playbook: (p) => ({
         ...p,
         rules: {
           ...p.rules,
-          groups: false,
+          groups: off(p.rules.groups),
           attributes: [
-            { id: 'r', personKey: 'class', match: 'at-least', visitKey: 'class', appliesTo: { wet: true } },
+            {
+              id: 'r',
+              on: true,
+              personKey: 'class',
+              match: 'at-least',
+              visitKey: 'class',
+              appliesTo: { mode: 'all', conditions: [isWet] },
+            },
           ],
         },
       }),
     },
     look: ({ problem }) => problem.rules.attributes?.filter((r) => !r.id.startsWith('lime:')),
-    is: [{ id: 'r', personKey: 'class', match: 'at-least', visitKey: 'class', appliesTo: { wet: true } }],
+    is: [
+      {
+        id: 'r',
+        personKey: 'class',
+        match: 'at-least',
+        visitKey: 'class',
+        scope: { match: 'both', visitIds: [] },
+      },
+    ],
   },
   {
     fields: [
@@ -133,6 +195,7 @@ export const WHOLE_FIELDS: readonly FieldHome[] = [
       playbook: (p) => ({
         ...p,
         prices: {
+          payPercent: 100,
           drivingHour: 3.6,
           drivingKm: 1,
           overtimeHour: 7.2,

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { RULE_CODES } from '@/core/index';
 import { idText, isoDate, OBJECT_NAMES } from '../../shared/fields';
+import { brokenVisit, counted, visitNamed } from '../../shared/named-visits';
 
 /** A change that is only tried: what an object would become, or that it is new. */
 export const tryRequest = z.strictObject({
@@ -10,17 +10,6 @@ export const tryRequest = z.strictObject({
   /** Whose day is told along with it. */
   date: isoDate.nullable().default(null),
 });
-
-const visitNamed = z.strictObject({ id: z.string(), label: z.string(), what: z.string() });
-export type VisitNamed = z.infer<typeof visitNamed>;
-/** A rule that a visit breaks, or that whoever has it does not work then any more. */
-export const BROKEN_CODES = [...RULE_CODES, 'not-working'] as const;
-const brokenVisit = visitNamed.extend({
-  rule: z.enum(BROKEN_CODES),
-  person: z.string(),
-  date: z.string(),
-});
-const counted = <S extends z.ZodType>(one: S) => z.strictObject({ count: z.int(), first: z.array(one) });
 
 /** What a change does to the work of the next days: the same rules that the optimizer keeps. */
 export const effectView = z.strictObject({

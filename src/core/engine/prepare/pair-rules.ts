@@ -135,9 +135,7 @@ export function meetsAttributes(
   if (!asked || !rules) return true;
   for (const [i, rule] of rules.entries()) {
     if (!(rule.visitKey in asked)) continue;
-    let looks = scopes[i]!.of(visit, shift);
-    for (const key in rule.appliesTo) if (`${asked[key]}` !== `${rule.appliesTo[key]}`) looks = false;
-    if (!looks) continue;
+    if (!scopes[i]!.of(visit, shift)) continue;
     const held = shift.attributes?.[rule.personKey];
     if (held === undefined || !agrees(rule, held, asked[rule.visitKey]!)) return false;
   }

@@ -57,6 +57,27 @@ export interface Layer {
   readonly liveId: string;
   /** A draft that is laid over the live plan. */
   readonly draftId: string | null;
+  /** What is laid over both without being stored: the plan as it was, or as a run has it so far. */
+  readonly overlay?: Overlay | undefined;
+}
+
+/** Visits and days that are otherwise than in the plan below; a visit without rows is on nobody's day. */
+export interface Overlay {
+  /** What it is, for whoever keeps what follows from it. */
+  readonly key: string;
+  readonly visits: ReadonlyMap<string, readonly PlacementRow[]>;
+  /** By "person@date". */
+  readonly days: ReadonlyMap<string, readonly PlanDayRow[]>;
+}
+
+function laidOver<T>(
+  below: readonly T[],
+  over: ReadonlyMap<string, readonly T[]> | undefined,
+  keyOf: (row: T) => string,
+  wanted: (row: T) => boolean,
+): T[] {
+  if (!over) return [...below];
+  return [...below.filter((row) => !over.has(keyOf(row))), ...[...over.values()].flat().filter(wanted)];
 }
 
 /** Of a draft laid over the live plan, what the draft decided comes from it. */
@@ -73,12 +94,15 @@ export async function readPlacementsOn(
   layer: Layer,
   days: { readonly firstDate: string; readonly lastDate: string },
 ): Promise<PlacementRow[]> {
-  return select(
+  const rows = await select(
     transaction,
     placementShape,
     `${PLACEMENT} where ${LAID} and p.date between :firstDate and :lastDate ${ORDER}`,
     { ...layerValues(layer), ...days },
   );
+  const isOn = ({ date }: PlacementRow): boolean =>
+    date !== null && date >= days.firstDate && date <= days.lastDate;
+  return laidOver(rows, layer.overlay?.visits, (r) => r.visitId, isOn);
 }
 
 /** Where some visits are, whatever the day; loose ones included where a draft says so. */
@@ -88,11 +112,18 @@ export async function readPlacementsOf(
   visitIds: readonly string[],
 ): Promise<PlacementRow[]> {
   if (visitIds.length === 0) return [];
-  return select(
+  const rows = await select(
     transaction,
     placementShape,
     `${PLACEMENT} where ${LAID} and p.visit_id = any(array[:visitIds]) ${ORDER}`,
     { ...layerValues(layer), visitIds },
+  );
+  const wanted = new Set(visitIds);
+  return laidOver(
+    rows,
+    layer.overlay?.visits,
+    (r) => r.visitId,
+    (r) => wanted.has(r.visitId),
   );
 }
 
@@ -120,7 +151,7 @@ export async function readPlanDays(
   layer: Layer,
   days: { readonly firstDate: string; readonly lastDate: string },
 ): Promise<PlanDayRow[]> {
-  return select(
+  const rows = await select(
     transaction,
     dayShape,
     `${DAY} where d.date between :firstDate and :lastDate and (d.plan_id = :draftId or (d.plan_id = :liveId
@@ -128,6 +159,8 @@ export async function readPlanDays(
      order by d.person_id, d.depart_at`,
     { ...layerValues(layer), ...days },
   );
+  const isOn = ({ date }: PlanDayRow): boolean => date >= days.firstDate && date <= days.lastDate;
+  return laidOver(rows, layer.overlay?.days, (r) => `${r.personId}@${r.date}`, isOn);
 }
 
 export async function readDaysIn(transaction: Transaction, planId: string): Promise<PlanDayRow[]> {

@@ -8,6 +8,12 @@ import { EXTENT_IN_SIGHT } from '../plan/drafts';
 
 const runShape = z.strictObject({
   id: z.string(),
+  asked: z.unknown(),
+  playbookVersionId: z.string(),
+  playbookId: z.string(),
+  batchId: z.string().nullable(),
+  origin: z.enum(['search', 'relaxation', 'file']),
+  problemHash: z.string().nullable(),
   status: z.enum(['queued', 'running', 'done', 'failed']),
   extent: extentSchema,
   playbook: z.string(),
@@ -28,7 +34,8 @@ export type StoredRun = z.infer<typeof runShape>;
 
 const RUN = (
   progress: string,
-): string => `select r.id, r.status, r.extent, p.name || ', version ' || v.version as playbook,
+): string => `select r.id, r.asked, r.playbook_version_id as "playbookVersionId", p.id as "playbookId",
+  r.batch_id as "batchId", r.origin, r.problem_hash as "problemHash", r.status, r.extent, p.name || ', version ' || v.version as playbook,
   r.may_move as "mayMove", r.seconds, r.seed, r.created_at as "createdAt", r.started_at as "startedAt",
   r.ended_at as "endedAt", r.stop_requested as "stopRequested", r.attempts, ${progress} as progress, r.outcome,
   d.id as "draftId", u.name as "createdBy"
@@ -51,6 +58,32 @@ export async function readRuns(
     runShape,
     `${RUN(last)} where ${EXTENT_IN_SIGHT} order by r.created_at desc, r.id limit :limit`,
     { territories: ['', ...territoryIds], limit },
+  );
+}
+
+const TURN = `(select count(*) from runs o where o.created_by = r.created_by and (o.status = 'running'
+         or (o.status in ('done','failed') and o.ended_at > now() - interval '1 hour'))), r.created_at, r.id`;
+
+/** Who stands where in the line; those that search come before all who wait. */
+export async function readLine(transaction: Transaction): Promise<readonly { id: string; place: number }[]> {
+  return select(
+    transaction,
+    z.strictObject({ id: z.string(), place: z.int() }),
+    `select r.id, (row_number() over (order by r.status <> 'running', ${TURN}))::int as place
+     from runs r where r.status in ('queued','running')`,
+  );
+}
+
+/** Runs of one batch, in the order in which they were asked. */
+export async function readBatch(transaction: Transaction, batchId: string): Promise<StoredRun[]> {
+  const last = `case when jsonb_array_length(r.progress) = 0 then '[]'::jsonb else jsonb_build_array(r.progress->-1) end`;
+  return select(
+    transaction,
+    runShape,
+    `${RUN(last)} where r.batch_id = :batchId order by r.created_at, r.id`,
+    {
+      batchId,
+    },
   );
 }
 
@@ -85,6 +118,34 @@ export async function askToStop(transaction: Transaction, id: string): Promise<v
   await rowsOf(transaction, runs).update({ id, status: ['queued', 'running'] }, { stopRequested: true });
 }
 
+/** Ends a run that waits, and asks one that searches to end without a draft; says whether it had ended already. */
+export async function cancel(transaction: Transaction, id: string): Promise<boolean> {
+  const waiting = await rowsOf(transaction, runs).update(
+    { id, status: 'queued' },
+    { status: 'failed', outcome: { code: 'cancelled' }, endedAt: new Date() },
+  );
+  const running = await rowsOf(transaction, runs).update(
+    { id, status: 'running' },
+    { cancelRequested: true },
+  );
+  return waiting + running === 0;
+}
+
+/** A run like another, to be done once more from its beginning. */
+export async function copyRun(
+  transaction: Transaction,
+  run: { readonly from: string; readonly id: string; readonly extentKey: string; readonly createdBy: string },
+): Promise<void> {
+  await execute(
+    transaction,
+    `insert into runs (id, extent, extent_key, playbook_version_id, may_move, seconds, seed, status, problem, problem_hash,
+       base_revision, not_before, best_plan, start_plan, created_by, asked)
+     select :id, extent, :extentKey, playbook_version_id, may_move, seconds, seed, 'queued', problem, problem_hash,
+       base_revision, not_before, start_plan, start_plan, :createdBy, asked from runs where id = :from`,
+    run,
+  );
+}
+
 const runExtentShape = z.strictObject({ extent: extentSchema, playbookVersionId: z.string() });
 
 export async function readExtentOfRun(
@@ -107,9 +168,25 @@ export async function readPackedProblem(transaction: Transaction, id: string): P
   );
 }
 
+/** The best plan that a run has found, and how far it had come. */
+export async function readBestPlan(
+  transaction: Transaction,
+  id: string,
+): Promise<{ plan: unknown; foundAt: string } | null> {
+  const rows = await select(
+    transaction,
+    z.strictObject({ plan: z.unknown(), foundAt: z.string() }),
+    `select best_plan as plan, md5(best_plan::text) as "foundAt" from runs where id = :id and best_plan is not null`,
+    { id },
+  );
+  const [row] = rows;
+  return row ? { plan: row.plan, foundAt: row.foundAt } : null;
+}
+
 /** A run that a worker has taken. */
 const claimedShape = z.strictObject({
   id: z.string(),
+  asked: z.unknown(),
   seconds: z.int(),
   seed: z.int(),
   attempts: z.int(),
@@ -128,10 +205,9 @@ export async function claimNext(transaction: Transaction): Promise<ClaimedRun | 
     claimedShape,
     `update runs set status = 'running', attempts = attempts + 1, heartbeat_at = now(), started_at = coalesce(started_at, now())
      where id = (select r.id from runs r where r.status = 'queued'
-       order by (select count(*) from runs o where o.created_by = r.created_by and (o.status = 'running'
-         or (o.status in ('done','failed') and o.ended_at > now() - interval '1 hour'))), r.created_at, r.id
+       order by ${TURN}
        limit 1 for update skip locked)
-     returning id, seconds, seed, attempts, best_plan as start, progress`,
+     returning id, asked, seconds, seed, attempts, best_plan as start, progress`,
   );
   return rows[0] ?? null;
 }
@@ -142,13 +218,13 @@ export async function noteProgress(
   run: { readonly id: string; readonly attempt: number },
   progress: readonly z.infer<typeof progressPoint>[],
   best: Plan | null,
-): Promise<{ readonly stop: boolean } | null> {
+): Promise<{ readonly stop: boolean; readonly cancel: boolean } | null> {
   const rows = await select(
     transaction,
-    z.strictObject({ stop: z.boolean() }),
+    z.strictObject({ stop: z.boolean(), cancel: z.boolean() }),
     `update runs set heartbeat_at = now(), progress = cast(:progress as jsonb),
        best_plan = coalesce(cast(:best as jsonb), best_plan)
-     where id = :id and status = 'running' and attempts = :attempt returning stop_requested as stop`,
+     where id = :id and status = 'running' and attempts = :attempt returning stop_requested as stop, cancel_requested as cancel`,
     { ...run, progress: JSON.stringify(progress), best: best ? JSON.stringify(best) : null },
   );
   return rows[0] ?? null;

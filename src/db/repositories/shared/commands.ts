@@ -72,6 +72,23 @@ const changeShape = z.strictObject({
   territoryIds: z.array(z.string()),
 });
 
+/** A command with the moment at which it was done. */
+export async function readCommandAt(transaction: Transaction, id: number): Promise<CommandRow | null> {
+  return (await select(transaction, commandShape, `${COMMAND} where c.id = :id`, { id }))[0] ?? null;
+}
+
+/** All that commands from one on changed in the live plan, in the order in which they did. */
+export async function readPlanChangesSince(transaction: Transaction, commandId: number): Promise<Change[]> {
+  const rows = await select(
+    transaction,
+    changeShape,
+    `select object, object_id as "objectId", before, after, territory_ids as "territoryIds"
+     from changes where command_id >= :commandId and object in ('live-visits','live-days') order by id`,
+    { commandId },
+  );
+  return rows;
+}
+
 /** What a command changed, in the order in which it did. */
 export async function readChanges(transaction: Transaction, commandId: number): Promise<Change[]> {
   const rows = await select(

@@ -6,13 +6,13 @@ import { datesFrom } from '@/core/index';
 import type { Stored } from '@/db/repositories/shared/schedule';
 import { requireRight } from '../../shared/access';
 import { readObject } from '../../shared/objects/read-objects';
+import { DAYS_AHEAD, planAhead } from '../../shared/plan-ahead';
 import { crewOn } from '../../shared/problem/crews';
 import { hoursOn } from '../../shared/problem/hours';
 import { personAndDate } from '../../shared/problem/make-shifts';
 import { Refusal, required } from '../../shared/refusal';
 import type { Unit } from '../../shared/unit';
 import { isOn } from '../doubts/look';
-import { DAYS_AHEAD, planAhead } from '../effect/plan-ahead';
 import { worldOf } from '../effect/try-change';
 
 const asked = z.strictObject({ id: idText.nullable(), value: crewKind.schema });

@@ -2,12 +2,12 @@ import type { DoubtCode, DoubtView, Step } from '@/contract/set-up/answers/doubt
 import type { ObjectName } from '@/contract/shared/fields';
 import { datesFrom, type PairRule, pairReasons, type Visit } from '@/core/index';
 import type { Stored } from '@/db/repositories/shared/schedule';
+import { DAYS_AHEAD } from '../../shared/plan-ahead';
 import type { PlaybookVersion } from '../../shared/playbooks';
 import { visitOfId } from '../../shared/problem/links';
 import type { Needs } from '../../shared/problem/needs';
 import { needsOf } from '../../shared/problem/needs';
 import type { World } from '../effect/compare';
-import { DAYS_AHEAD } from '../effect/plan-ahead';
 
 /** What doubts are looked for in: the built problem of the next days, and what never came into it. */
 export interface Look {

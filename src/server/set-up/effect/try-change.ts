@@ -6,6 +6,7 @@ import { requireRight } from '../../shared/access';
 import type { KeptPlan } from '../../shared/judged-plans';
 import { checkObject } from '../../shared/objects/check-object';
 import { readObject } from '../../shared/objects/read-objects';
+import { type Ahead, planAhead } from '../../shared/plan-ahead';
 import { buildProblem } from '../../shared/problem/build-problem';
 import type { ScheduleData } from '../../shared/problem/schedule-data';
 import { Refusal, required } from '../../shared/refusal';
@@ -14,7 +15,6 @@ import { travelOnDemand } from '../../shared/travel/matrices';
 import type { Unit } from '../../shared/unit';
 import { applyChange, type TriedChange } from './apply-change';
 import { compareWorlds, type World } from './compare';
-import { type Ahead, planAhead } from './plan-ahead';
 import { toldOf } from './told';
 import { type WhoCould, whoCould } from './who-could';
 

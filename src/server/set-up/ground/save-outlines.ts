@@ -11,9 +11,9 @@ import {
   prepareSave,
   writePrepared,
 } from '../../shared/objects/save-object';
+import { planAhead } from '../../shared/plan-ahead';
 import { Refusal, required } from '../../shared/refusal';
 import type { Unit } from '../../shared/unit';
-import { planAhead } from '../effect/plan-ahead';
 import { holds, type Outline } from './shapes';
 
 interface Lying {

@@ -6,11 +6,11 @@ import { readLivePlan } from '@/db/repositories/plan/plans';
 import { readAskedHours } from '@/db/repositories/set-up/asked-hours';
 import { readAll, readMany, type Stored } from '@/db/repositories/shared/schedule';
 import { requireRight, seenBy } from '../../shared/access';
+import { addDays } from '../../shared/plan-ahead';
 import { hoursOn } from '../../shared/problem/hours';
 import { homeOn } from '../../shared/problem/memberships';
 import { required } from '../../shared/refusal';
 import type { Unit } from '../../shared/unit';
-import { addDays } from '../effect/plan-ahead';
 import { readToday } from '../read-today';
 
 const WEEKS = 4;

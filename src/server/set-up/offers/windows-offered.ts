@@ -1,7 +1,7 @@
 import { instantOf, localDateOf, weekdayOf } from '@/core/index';
 import type { Stored } from '@/db/repositories/shared/schedule';
+import { addDays } from '../../shared/plan-ahead';
 import type { ScheduleData } from '../../shared/problem/schedule-data';
-import { addDays } from '../effect/plan-ahead';
 import { patternMinutes } from './pattern-minutes';
 
 export interface OfferedWindow {

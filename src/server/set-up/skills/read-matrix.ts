@@ -4,11 +4,11 @@ import { isoDate } from '@/contract/shared/fields';
 import type { Visit } from '@/core/index';
 import { readAll } from '@/db/repositories/shared/schedule';
 import { requireRight, seenBy } from '../../shared/access';
+import { planAhead } from '../../shared/plan-ahead';
 import { required } from '../../shared/refusal';
 import type { Unit } from '../../shared/unit';
 import { grouped } from '../doubts/look';
 import type { World } from '../effect/compare';
-import { planAhead } from '../effect/plan-ahead';
 import { worldOf } from '../effect/try-change';
 import { readToday } from '../read-today';
 

@@ -1,4 +1,4 @@
-import { corePrices, coreRules, type PlaybookContent } from '@/contract/playbooks/playbook';
+import { corePrices, type PlaybookContent } from '@/contract/playbooks/playbook';
 import type { Extent } from '@/contract/runs/run';
 import {
   cutIntoDayParts,
@@ -17,10 +17,14 @@ import type { TravelDays } from '../travel/matrices';
 import { createEquipmentKinds, equipmentUnits } from './equipment';
 import { createAccess } from './hours';
 import { weekLimits } from './limits';
-import { type Outside, partId, settleLinks, withLinks } from './links';
+import { type Outside, partId, settleLinks, visitOfId, withLinks } from './links';
 import { makeShifts, shiftsByDay } from './make-shifts';
 import { type Needs, needsOf } from './needs';
 import { Places } from './places';
+import { filteredPeople } from './playbook/people';
+import { scopedRules } from './playbook/scopes';
+import { shiftUnderRules, weekRuleOf, withLeastPrices } from './playbook/shift-rules';
+import { type RuledWork, underRules } from './playbook/work-rules';
 import type { ScheduleData } from './schedule-data';
 import { planOf, type Seat } from './stored/plan-of';
 import { type Binding, blockedTime, type Horizon, toCoreVisit, type VisitContext } from './visits';
@@ -38,6 +42,14 @@ export interface BuildOptions {
   /** Today where the work is; where somebody was last seen counts on that day only. */
   readonly today: string | null;
   readonly travel: (points: Places, days: TravelDays) => TravelMatrix;
+  /** Only these people's days, and only this work; all else stays as it is. */
+  readonly only?: Only | undefined;
+}
+
+export interface Only {
+  /** Null is everybody. */
+  readonly personIds: ReadonlySet<string> | null;
+  readonly takesIn: (visitId: string, work: RuledWork['facts']) => boolean;
 }
 
 export interface BuiltProblem {
@@ -69,6 +81,16 @@ function createDayIx(dates: readonly string[]): Horizon['dayIxOf'] {
   };
 }
 
+/** The days of some people; whoever of them goes out with a crew of others is not there. */
+function onlyOf(shifts: readonly Shift[], personIds: ReadonlySet<string> | null): readonly Shift[] {
+  if (!personIds) return shifts;
+  const own = shifts.filter((s) => personIds.has(s.personId));
+  const crews = shifts.filter((s) => s.memberIds && !personIds.has(s.personId));
+  const isTaken = (s: Shift): boolean =>
+    crews.some((c) => c.memberIds?.includes(s.personId) && c.startSec < s.endSec && s.startSec < c.endSec);
+  return own.filter((s) => !isTaken(s));
+}
+
 /** Makes the core's problem and plan of what is stored. */
 export function buildProblem(data: ScheduleData, options: BuildOptions): BuiltProblem {
   return new Builder(data, options).build();
@@ -82,6 +104,9 @@ class Builder {
   private readonly shiftOf: (personId: string, date: string, startSec: number) => Shift | undefined;
   private readonly knownPersons: ReadonlySet<string>;
   private readonly needs: ReadonlyMap<string, Needs>;
+  /** The extent's own work, as the rules of the playbook leave it. */
+  private readonly ruled: ReadonlyMap<string, RuledWork>;
+  private readonly people: ReturnType<typeof filteredPeople>;
   private readonly placed = new Map<string, PlacementRow[]>();
   private readonly wanted: ReadonlySet<string>;
   private readonly visits: Visit[] = [];
@@ -106,7 +131,8 @@ class Builder {
     for (const p of data.placements) {
       if (p.personId !== null) this.placed.set(p.visitId, [...(this.placed.get(p.visitId) ?? []), p]);
     }
-    this.shifts = makeShifts(data, {
+    this.people = filteredPeople(data, this.dates);
+    const shifts = makeShifts(data, {
       dates: this.dates,
       originSec: this.horizon.originSec,
       territoryIds: this.wanted,
@@ -114,41 +140,58 @@ class Builder {
       today: options.today,
       places: this.places,
     });
+    this.shifts = onlyOf(shifts, options.only?.personIds ?? null).map((s) => {
+      const person = this.people.get(s.personId);
+      return person ? shiftUnderRules(s, person, options.playbook) : s;
+    });
     this.shiftOf = shiftsByDay(this.shifts);
     const loaded = new Set(data.visits.map((v) => v.id));
     for (const p of data.placements) if (!loaded.has(p.visitId)) this.noteOutside(p.visitId, p);
     this.needs = new Map(data.visits.map((v) => [v.id, needsOf(v, data)]));
+    const latestAt = this.horizon.originSec + this.horizon.endSec;
+    this.ruled = new Map(
+      data.visits
+        .filter((v) => v.territoryId !== null && this.wanted.has(v.territoryId))
+        .map((v) => [v.id, underRules(v, this.needs.get(v.id)!, options.playbook.rules, latestAt)]),
+    );
     // Also those without a shift here: a wish for one of them counts as missed wherever it is read.
     this.knownPersons = new Set([...data.technicians, ...data.crews, ...data.members].map((p) => p.id));
   }
 
   build(): BuiltProblem {
-    const { playbook, name, extent } = this.options;
+    const { options } = this;
+    const { playbook, name, extent } = options;
     const { originSec } = this.horizon;
     const accessOf = createAccess(this.data, datesFrom(extent.firstDate, this.dates.length + 2));
     const equipmentKind = createEquipmentKinds(this.data.equipment);
     for (const visit of this.data.visits) {
-      const needs = this.needs.get(visit.id)!;
-      const isForeign = visit.territoryId === null || !this.wanted.has(visit.territoryId);
-      if (isForeign) this.block(visit, needs, this.placed.get(visit.id) ?? []);
+      const ruled = this.ruled.get(visit.id);
+      const isOut = ruled && options.only?.takesIn(visit.id, ruled.facts) === false;
+      // Left out and on nobody's day: it stays as loose as it is, and nothing is decided about it.
+      if (isOut && !this.placed.has(visit.id)) continue;
+      if (!ruled || isOut) this.block(visit, this.needs.get(visit.id)!, this.placed.get(visit.id) ?? []);
       else {
         const context: VisitContext = {
           playbook,
           horizon: this.horizon,
           places: this.places,
           knownPersons: this.knownPersons,
-          access: accessOf(visit, needs),
+          access: ruled.hasAccess ? accessOf(visit, ruled.needs) : null,
+          lateSec: ruled.lateSec,
           notBefore: this.options.mayMove === 'nothing' ? null : this.options.notBefore,
           equipmentKind,
         };
-        this.addOwn(visit, needs, context);
+        this.addOwn(ruled.row, ruled.needs, context);
       }
     }
     const present = new Set(this.visits.map((v) => v.id));
     const visits = this.visits.map((v) => settleLinks(v, present, this.outside, this.knownPersons));
     const days: TravelDays = { dates: this.dates, originSec };
     const asked = [...new Set(visits.flatMap((v) => v.equipment ?? []))];
-    const limits = weekLimits(this.data.technicians, this.shifts, this.data.planDays, this.dates);
+    const limits = weekLimits(this.data.technicians, this.shifts, this.data.planDays, {
+      dates: this.dates,
+      ruleOf: (id) => weekRuleOf(this.people.get(id)!, playbook.rules),
+    });
     const equipment = equipmentUnits(this.data.equipment, asked, this.takenElsewhere(), this.horizon);
     const problem: Problem = {
       format: 'lime-problem',
@@ -162,8 +205,11 @@ class Builder {
       visits,
       ...(equipment.length > 0 ? { equipment } : {}),
       ...(limits.length > 0 ? { limits } : {}),
-      rules: coreRules(playbook),
-      prices: corePrices(playbook),
+      rules: scopedRules(playbook, {
+        people: this.people,
+        work: new Map(visits.flatMap((v) => this.factsOf(v.id))),
+      }),
+      prices: withLeastPrices(corePrices(playbook), playbook),
     };
     return {
       problem,
@@ -173,6 +219,11 @@ class Builder {
       ownVisitIds: this.own,
       staying: this.staying,
     };
+  }
+
+  private factsOf(coreId: string): [string, RuledWork['facts']][] {
+    const ruled = this.ruled.get(visitOfId(coreId)?.visitId ?? '');
+    return ruled ? [[coreId, ruled.facts]] : [];
   }
 
   private readonly names = new Map<string, string>();

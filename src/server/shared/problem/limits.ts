@@ -1,6 +1,7 @@
 import { type Shift, type WorkLimit, weekdayOf } from '@/core/index';
 import type { PlanDayRow } from '@/db/repositories/plan/plans';
 import type { Stored } from '@/db/repositories/shared/schedule';
+import type { WeekRule } from './playbook/shift-rules';
 
 const WEEK_SEC = 7 * 86_400;
 
@@ -23,16 +24,23 @@ function workSec(day: PlanDayRow, unpaidBreakSec: number): number {
   return Math.max(0, day.arriveAt - day.departAt - day.breakAts.length * unpaidBreakSec);
 }
 
+function leastOf(a: number | null, b: number | null): number | null {
+  return a === null ? b : b === null ? a : Math.min(a, b);
+}
+
 /** Hours of a week that one person's shifts share, less what is planned on days that the problem does not hold. */
 export function weekLimits(
   technicians: readonly Stored<'technicians'>[],
   shifts: readonly Shift[],
   planDays: readonly PlanDayRow[],
-  dates: readonly string[],
+  { dates, ruleOf }: { readonly dates: readonly string[]; readonly ruleOf: (personId: string) => WeekRule },
 ): WorkLimit[] {
   const inside = new Set(dates);
   return technicians.flatMap((t): WorkLimit[] => {
-    if (t.weekMostMin === null && t.weekDearerAfterMin === null) return [];
+    const rule = ruleOf(t.id);
+    const mostMin = leastOf(rule.hasOwn ? t.weekMostMin : null, rule.mostMin);
+    const dearerAfterMin = t.weekDearerAfterMin ?? rule.normalMin;
+    if (mostMin === null && dearerAfterMin === null) return [];
     const unpaid = t.breaks.find((b) => !b.isPaid)?.lengthMin ?? 0;
     const byWeek = new Map<string, string[]>();
     for (const shift of shifts.filter((s) => s.personId === t.id)) {
@@ -49,8 +57,8 @@ export function weekLimits(
       return {
         id: `${t.id} ${week}`,
         shiftIds,
-        maxWorkSec: t.weekMostMin === null ? WEEK_SEC : left(t.weekMostMin),
-        ...(t.weekDearerAfterMin === null ? {} : { overtimeAfterSec: left(t.weekDearerAfterMin) }),
+        maxWorkSec: mostMin === null ? WEEK_SEC : left(mostMin),
+        ...(dearerAfterMin === null ? {} : { overtimeAfterSec: left(dearerAfterMin) }),
       };
     });
   });

@@ -19,6 +19,7 @@ import {
 } from '@/db/repositories/shared/schedule';
 import { weeksAround } from './limits';
 import type { ScheduleData } from './schedule-data';
+import { overlayOf } from './stored/overlays';
 
 export interface LoadedSchedule {
   readonly data: ScheduleData;
@@ -33,6 +34,8 @@ function byId<T extends { readonly id: string }>(list: readonly T[]): ReadonlyMa
 /** What a plan is laid out of: the live plan, or a draft over it. */
 export async function layerOf(transaction: Transaction, plan: PlanRow): Promise<Layer> {
   if (plan.kind === 'live') return { liveId: plan.id, draftId: null };
+  const overlay = await overlayOf(transaction, plan.id);
+  if (overlay) return { liveId: (await readLivePlan(transaction)).id, draftId: null, overlay };
   return { liveId: (await readLivePlan(transaction)).id, draftId: plan.id };
 }
 

@@ -252,7 +252,10 @@ describe('limits of a week', () => {
       breakAts: [],
       arriveAt: at(8 + hours, date),
     });
-    const limits = weekLimits([capped], shifts, [day('2026-06-10', 6), day('2026-06-16', 9)], dates);
+    const limits = weekLimits([capped], shifts, [day('2026-06-10', 6), day('2026-06-16', 9)], {
+      dates,
+      ruleOf: () => ({ hasOwn: true, mostMin: null, normalMin: null }),
+    });
     expect(limits.map((l) => [l.shiftIds, l.maxWorkSec / HOUR])).toEqual([
       [['t1@0'], 14],
       [['t1@1'], 11],

@@ -66,6 +66,8 @@ export interface VisitContext {
   readonly knownPersons: ReadonlySet<string>;
   /** Hours in which it may be done, absolute seconds; null is always. */
   readonly access: readonly Interval[] | null;
+  /** How late a promised window may be missed at all. */
+  readonly lateSec: number;
   /** Nothing that is not held begins before this, absolute; null where a plan is only described. */
   readonly notBefore: number | null;
   /** Units that stay at a place of ours have a kind of their own. */
@@ -158,7 +160,7 @@ export function toCoreVisit(
     id: visit.id,
     placeId: places.idOf(needs.premises ?? visit),
     durationSec: visit.durationMin * 60,
-    windows: isOut ? [] : windowsOf(visit, needs, playbook.rules.lateLimitMin * 60, horizon),
+    windows: isOut ? [] : windowsOf(visit, needs, context.lateSec, horizon),
     demand: needs.load,
     priority: visit.priority,
     unplannedPrice: looseEnd,

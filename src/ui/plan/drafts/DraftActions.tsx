@@ -4,10 +4,9 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { comparison, type DraftRow } from '@/contract/plan/plan-view';
 import { errorText } from '../../messages/errors';
-import { changeText, OBJECTIVE_WORDS, priceText, tellingMeasures } from '../../messages/figures';
+import { changeText, OBJECTIVE_WORDS, priceText, tellingMeasures, totalOf } from '../../messages/figures';
 import { callApi, done } from '../../shared/api';
 import { dayText } from '../../shared/time';
-import { totalOf } from '../Scoreline';
 
 interface Props {
   readonly draft: DraftRow;

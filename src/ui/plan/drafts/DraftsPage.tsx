@@ -8,6 +8,8 @@ import { type DraftRow, draftRow } from '@/contract/plan/plan-view';
 import { runView } from '@/contract/runs/run';
 import { errorText } from '../../messages/errors';
 import { priceText } from '../../messages/figures';
+import { STATUS_WORDS } from '../../runs/status';
+import { TemplatesList } from '../../runs/TemplatesList';
 import { callApi } from '../../shared/api';
 import { dayText } from '../../shared/time';
 
@@ -26,10 +28,9 @@ export function draftAddress(
 
 const days = (first: string, last: string): string =>
   first === last ? dayText(first) : `${dayText(first)} to ${dayText(last)}`;
-const STATUS = { queued: 'waiting', running: 'searching', done: 'done', failed: 'no draft' } as const;
 
 /** Drafts to judge, and the runs that made them. */
-export function DraftsPage() {
+export function DraftsPage({ mayRun }: { readonly mayRun: boolean }) {
   const drafts = useQuery({ queryKey: ['drafts'], queryFn: () => callApi('/api/drafts', z.array(draftRow)) });
   const runs = useQuery({
     queryKey: ['runs'],
@@ -97,6 +98,7 @@ export function DraftsPage() {
           </tbody>
         </table>
       )}
+      <TemplatesList mayChange={mayRun} />
       <h2>Runs</h2>
       {runs.data?.length === 0 && <p className="quiet">No runs yet.</p>}
       {runs.data && runs.data.length > 0 && (
@@ -127,7 +129,7 @@ export function DraftsPage() {
                 </td>
                 <td>{r.playbook}</td>
                 <td>{r.createdBy}</td>
-                <td className={r.status === 'failed' ? 'bad' : ''}>{STATUS[r.status]}</td>
+                <td className={r.status === 'failed' ? 'bad' : ''}>{STATUS_WORDS[r.status]}</td>
               </tr>
             ))}
           </tbody>

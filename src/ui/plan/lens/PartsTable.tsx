@@ -1,6 +1,5 @@
 import type { Parts } from '@/core/index';
-import { OBJECTIVE_WORDS, priceText, tellingMeasures } from '../../messages/figures';
-import { totalOf } from '../Scoreline';
+import { OBJECTIVE_WORDS, priceText, tellingMeasures, totalOf } from '../../messages/figures';
 import css from './Lens.module.css';
 
 /** Amount and price of each measure that is not nothing, and their sum. */

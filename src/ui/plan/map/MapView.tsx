@@ -4,16 +4,18 @@ import 'leaflet/dist/leaflet.css';
 import { useQuery } from '@tanstack/react-query';
 import type { Feature, FeatureCollection, LineString } from 'geojson';
 import L, { type LatLngTuple } from 'leaflet';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { CircleMarker, MapContainer, Marker, Polygon, Polyline, Tooltip } from 'react-leaflet';
 import { z } from 'zod';
 import type { PlanView } from '@/contract/plan/plan-view';
+import { isInside } from '@/core/index';
 import { errorText } from '../../messages/errors';
 import { callApi } from '../../shared/api';
 import { colourOf, Ground, point } from '../../shared/map/Ground';
 import { useBaseMap } from '../../shared/map/use-base-map';
 import { hueOf } from '../cords/knot';
 import { idOf } from '../cords/Timeline';
+import { Lasso } from './Lasso';
 import css from './MapView.module.css';
 
 interface Props {
@@ -21,10 +23,13 @@ interface Props {
   readonly query: string;
   readonly selected: string | null;
   readonly onSelect: (selection: string) => void;
+  /** Visits chosen with a lasso; absent where nobody may run. */
+  readonly onLasso?: ((visitIds: readonly string[]) => void) | undefined;
 }
 
 /** The island with its roads, the routes of a plan, loose ends as rings, depots and territories. */
-export default function MapView({ view, query, selected, onSelect }: Props) {
+export default function MapView({ view, query, selected, onSelect, onLasso }: Props) {
+  const [isLasso, setLasso] = useState(false);
   const base = useBaseMap();
   const legs = useQuery({
     queryKey: ['legs', query, view.revision],
@@ -38,34 +43,52 @@ export default function MapView({ view, query, selected, onSelect }: Props) {
   );
   if (base.error) return <p className={css.note}>{errorText(base.error)}</p>;
   if (base.data === undefined) return <p className={css.note}>Drawing the map …</p>;
+  const caught = (ring: readonly { lat: number; lon: number }[]): void => {
+    setLasso(false);
+    const inside = view.visits.filter((v) => v.isLocated && isInside(v, ring));
+    onLasso?.([...new Set(inside.map((v) => v.id.split('/')[0]!))]);
+  };
   return (
-    <MapContainer
-      key={view.territories.map((t) => t.id).join()}
-      bounds={bounds}
-      boundsOptions={{ padding: [12, 12] }}
-      className={css.map ?? ''}
-      preferCanvas
-      zoomSnap={0.25}
-      attributionControl={false}
-      minZoom={8}
-      maxZoom={16}
-    >
-      {base.data && <Ground base={base.data} />}
-      <Territories view={view} />
-      <Routes view={view} legs={legs.data} selected={selected} onSelect={onSelect} />
-      <LooseRings view={view} selected={selected} onSelect={onSelect} />
-      {view.depots.map((d) => (
-        <Marker
-          key={d.name}
-          position={point(d)}
-          icon={L.divIcon({ className: css.depot ?? '', html: '', iconSize: [11, 11] })}
-          keyboard={false}
-          alt={d.name}
+    <div className={css.frame}>
+      {onLasso && (
+        <button
+          type="button"
+          className={css.lasso}
+          aria-pressed={isLasso}
+          onClick={() => setLasso((on) => !on)}
         >
-          <Tooltip>{d.name}</Tooltip>
-        </Marker>
-      ))}
-    </MapContainer>
+          {isLasso ? 'Draw round the visits …' : 'Choose visits for a run'}
+        </button>
+      )}
+      <MapContainer
+        key={view.territories.map((t) => t.id).join()}
+        bounds={bounds}
+        boundsOptions={{ padding: [12, 12] }}
+        className={css.map ?? ''}
+        preferCanvas
+        zoomSnap={0.25}
+        attributionControl={false}
+        minZoom={8}
+        maxZoom={16}
+      >
+        {base.data && <Ground base={base.data} />}
+        <Territories view={view} />
+        <Routes view={view} legs={legs.data} selected={selected} onSelect={onSelect} />
+        <LooseRings view={view} selected={selected} onSelect={onSelect} />
+        {view.depots.map((d) => (
+          <Marker
+            key={d.name}
+            position={point(d)}
+            icon={L.divIcon({ className: css.depot ?? '', html: '', iconSize: [11, 11] })}
+            keyboard={false}
+            alt={d.name}
+          >
+            <Tooltip>{d.name}</Tooltip>
+          </Marker>
+        ))}
+        <Lasso isOn={isLasso} onDone={caught} />
+      </MapContainer>
+    </div>
   );
 }
 

@@ -9,7 +9,7 @@ import { fieldsOf, isPlain, type ObjectValue } from '@/contract/shared/object';
 import { errorText } from '../../messages/errors';
 import { fieldText } from '../../messages/fields';
 import { callApi } from '../../shared/api';
-import { useOptions } from '../use-options';
+import { useOptions } from '../../shared/use-options';
 import css from './ListPage.module.css';
 
 interface Props {

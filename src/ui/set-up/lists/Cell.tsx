@@ -4,7 +4,7 @@ import { factsOf, type ObjectName } from '@/contract/shared/fields';
 import { fieldsOf, referencesIn } from '@/contract/shared/object';
 import { spanText } from '../../shared/quantities';
 import { dayText } from '../../shared/time';
-import { useTitle } from '../use-options';
+import { useTitle } from '../../shared/use-options';
 
 interface Props {
   readonly object: ObjectName;

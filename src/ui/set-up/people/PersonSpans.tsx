@@ -2,10 +2,10 @@ import { useQuery } from '@tanstack/react-query';
 import { z } from 'zod';
 import type { ValueOf } from '@/contract/registry';
 import { callApi } from '../../shared/api';
+import { useOptions } from '../../shared/use-options';
 import { useDraftContext } from '../draft/DraftContext';
 import { Part } from '../editors/Part';
 import { type SpanBar, SpanBars } from '../rows/SpanBars';
-import { useOptions } from '../use-options';
 
 type Person = ValueOf<'technicians'>;
 type Crew = ValueOf<'crews'> & { readonly id: string };

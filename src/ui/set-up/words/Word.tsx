@@ -1,7 +1,6 @@
-import { Popover } from '@mantine/core';
-import { useState } from 'react';
+import { OpenWord } from '../../shared/words/OpenWord';
+import css from '../../shared/words/Word.module.css';
 import { useDraftContext, useField } from '../draft/DraftContext';
-import css from './Word.module.css';
 
 export interface WordProps {
   readonly path: string;
@@ -19,48 +18,23 @@ interface Props extends WordProps {
   readonly children: (close: () => void) => React.ReactNode;
 }
 
-/** A word of a sentence that opens in place. The sentence stays readable while it is empty. */
-export function Word({ path, label, text, empty, width = 220, none, children }: Props) {
-  const [opened, setOpened] = useState(false);
+/** A word of a sentence about the object that is edited. */
+export function Word({ path, label, text, empty, width, none, children }: Props) {
   const { wrong, set, value } = useField(path);
   const draft = useDraftContext();
-  const isEmpty = text === null || text === '';
-  const close = (): void => setOpened(false);
   return (
-    <Popover
-      opened={opened}
-      onChange={setOpened}
-      position="bottom-start"
-      trapFocus
-      returnFocus
-      shadow="sm"
+    <OpenWord
+      label={label}
+      text={text}
+      empty={empty}
+      wrong={wrong}
+      disabled={draft.archivedAt !== null}
       width={width}
-      transitionProps={{ duration: 0 }}
+      field={path}
     >
-      <Popover.Target>
-        <button
-          type="button"
-          className={css.word}
-          data-empty={isEmpty}
-          data-wrong={wrong !== null}
-          aria-label={`${label}: ${isEmpty ? empty : text}${wrong ? `. ${wrong}` : ''}`}
-          title={wrong ?? undefined}
-          data-field={path}
-          disabled={draft.archivedAt !== null}
-          onClick={() => setOpened((o) => !o)}
-        >
-          {isEmpty ? empty : text}
-        </button>
-      </Popover.Target>
-      <Popover.Dropdown
-        p="sm"
-        aria-label={label}
-        onKeyDown={(e) => {
-          if (e.key === 'Enter' && !(e.target instanceof HTMLTextAreaElement) && !e.defaultPrevented) close();
-        }}
-      >
-        <div className={css.open}>
-          {opened && children(close)}
+      {(close) => (
+        <>
+          {children(close)}
           {none !== undefined && value !== null && (
             <button
               type="button"
@@ -73,9 +47,8 @@ export function Word({ path, label, text, empty, width = 220, none, children }: 
               {none}
             </button>
           )}
-          {wrong && <p className={css.wrong}>{wrong}</p>}
-        </div>
-      </Popover.Dropdown>
-    </Popover>
+        </>
+      )}
+    </OpenWord>
   );
 }

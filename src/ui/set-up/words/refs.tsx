@@ -2,8 +2,8 @@ import { MultiSelect, Select } from '@mantine/core';
 import { useDebouncedValue } from '@mantine/hooks';
 import { useState } from 'react';
 import type { ObjectName } from '@/contract/shared/fields';
+import { useOptions, useTitle } from '../../shared/use-options';
 import { useField } from '../draft/DraftContext';
-import { useOptions, useTitle } from '../use-options';
 import { Word, type WordProps } from './Word';
 
 interface RefProps extends WordProps {

@@ -17,8 +17,15 @@ export default async function Page({ params, searchParams }: Props) {
     others: await listPlaybooks(unit),
     livePlaybookId: (await livePlaybook(unit.transaction)).playbookId,
     mayChange: roleMay(unit.user.role, 'change', 'playbooks'),
+    mayRun: roleMay(unit.user.role, 'change', 'runs'),
   }));
   if (!found) notFound();
   const { price } = await searchParams;
-  return <PlaybookPage {...found} compareWith={typeof price === 'string' ? price : 'Overtime'} />;
+  return (
+    <PlaybookPage
+      {...found}
+      key={found.playbook.id}
+      compareWith={typeof price === 'string' ? price : 'overtimeHour'}
+    />
+  );
 }

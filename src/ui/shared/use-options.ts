@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { objectKind } from '@/contract/registry';
 import type { ObjectName } from '@/contract/shared/fields';
 import type { ObjectValue } from '@/contract/shared/object';
-import { callApi } from '../shared/api';
+import { callApi } from './api';
 
 export interface Option {
   readonly value: string;

@@ -1,10 +1,11 @@
+import type { Extent } from '@/contract/runs/run';
 import { localDateOf } from '@/core/index';
 import { readLivePlan } from '@/db/repositories/plan/plans';
 import { readAll } from '@/db/repositories/shared/schedule';
-import { seenBy } from '../../shared/access';
-import { judged, type KeptPlan } from '../../shared/judged-plans';
-import { livePlaybook, type PlaybookVersion } from '../../shared/playbooks';
-import type { Unit } from '../../shared/unit';
+import { seenBy } from './access';
+import { judged, type KeptPlan } from './judged-plans';
+import { livePlaybook, type PlaybookVersion } from './playbooks';
+import type { Unit } from './unit';
 
 /** So many days from today on are looked at. */
 export const DAYS_AHEAD = 14;
@@ -21,9 +22,8 @@ export function addDays(date: string, days: number): string {
   return new Date(Date.parse(`${date}T00:00:00Z`) + days * 86_400_000).toISOString().slice(0, 10);
 }
 
-/** The live plan of the next days wherever the user has a view of it; null where they have none yet. */
-export async function planAhead(unit: Unit): Promise<Ahead | null> {
-  const { transaction, user, now } = unit;
+/** The days ahead wherever the user has a view; null where they have none yet. */
+export async function daysAhead({ transaction, user, now }: Unit): Promise<Extent | null> {
   const seen = seenBy(user);
   const territories = (await readAll(transaction, 'territories'))
     .filter((t) => seen.has(t.id))
@@ -32,9 +32,15 @@ export async function planAhead(unit: Unit): Promise<Ahead | null> {
   if (!first) return null;
   const firstDate = localDateOf(now, first.zone);
   const lastDate = addDays(firstDate, DAYS_AHEAD - 1);
-  const territoryIds = territories.map((t) => t.id);
+  return { territoryIds: territories.map((t) => t.id), firstDate, lastDate };
+}
+
+/** The live plan of the next days wherever the user has a view of it; null where they have none yet. */
+export async function planAhead(unit: Unit): Promise<Ahead | null> {
+  const { transaction } = unit;
+  const extent = await daysAhead(unit);
+  if (!extent) return null;
   const playbook = await livePlaybook(transaction);
   const plan = await readLivePlan(transaction);
-  const kept = await judged(unit, plan, { territoryIds, firstDate, lastDate }, playbook);
-  return { kept, playbook, territoryIds, firstDate, lastDate };
+  return { kept: await judged(unit, plan, extent, playbook), playbook, ...extent };
 }

@@ -1,13 +1,18 @@
 import type { RunOutcome } from '@/contract/runs/run';
-import { priceText } from './figures';
+import { ApiError } from '../../shared/api';
+import { errorText } from '../errors';
+import { priceText } from '../figures';
 
 /** How a run ended, in a sentence. */
 export function outcomeText(outcome: RunOutcome): string {
   switch (outcome.code) {
     case 'draft':
-      return outcome.stopReason === 'stopped'
-        ? 'Stopped early; the best plan found is kept as a draft.'
+      if (outcome.stopReason === 'stopped') return 'Stopped early; the best plan found is kept as a draft.';
+      return outcome.stopReason === 'calm'
+        ? 'Nothing better came for as long as was asked; the best plan found is kept as a draft.'
         : 'Finished; the best plan found is kept as a draft.';
+    case 'cancelled':
+      return 'Cancelled: no draft was made, and nothing live changed.';
     case 'worker-lost':
       return 'The worker went away several times. No draft was made and nothing live changed; run it again.';
     case 'no-work':
@@ -33,4 +38,14 @@ export function proofText(price: number, bound: number | null): string {
   const gap = price / bound - 1;
   if (gap <= HARDLY) return 'proven: no plan costs less by more than 0.01 %';
   return `proven: no plan costs less than ${priceText(bound)}, and this one ${(gap * 100).toFixed(1)} % more than that`;
+}
+
+/** Why a timetable's moment left no run. */
+export function timedFailureText({ code, facts }: { code: string; facts: Record<string, unknown> }): string {
+  if (code === 'missed') return 'Missed: no worker was there within an hour.';
+  if (code === 'owner-gone') return 'Not started: whoever made the template is not a user any more.';
+  if (code === 'not-found' && facts.what === 'playbook') return 'Not started: a playbook of it was put away.';
+  if (code === 'not-found')
+    return 'Not started: whoever made the template may not run these territories any more.';
+  return `Not started: ${errorText(new ApiError(code, facts))}`;
 }

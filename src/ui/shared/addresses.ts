@@ -1,0 +1,12 @@
+import type { Extent } from '@/contract/runs/run';
+
+/** Address of plans side by side, over an extent. */
+export function compareAddress(extent: Extent, planIds: readonly string[]): string {
+  const query = new URLSearchParams({
+    plans: planIds.join(','),
+    territories: extent.territoryIds.join(','),
+    from: extent.firstDate,
+    to: extent.lastDate,
+  });
+  return `/plan/compare?${query.toString()}`;
+}
