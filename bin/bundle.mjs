@@ -7,6 +7,7 @@ const entries = {
   web: 'src/web/main.ts',
   worker: 'src/worker/main.ts',
   'search-thread': 'src/worker/search-thread.ts',
+  'study-thread': 'src/worker/study-thread.ts',
   'roads-thread': 'src/worker/roads-thread.ts',
   'solve-thread': 'src/host/solve-thread.ts',
   bench: 'bench/engine.ts',

@@ -2,8 +2,10 @@
 export { assert } from './base/assert';
 export { createRandom, type Random } from './base/random';
 export { stableJson } from './base/stable-json';
+export { type Bind, bindsToTry, MORE_ID, withMore } from './explain/binds';
 export { boardOf } from './explain/board';
 export { funnelOf } from './explain/funnel';
+export { type CurvePoint, kneeOf } from './explain/knee';
 export {
   countPairs,
   type HoursKept,
@@ -14,6 +16,7 @@ export {
 export { couldAlone, type PairRule, pairReasons } from './explain/pair-reasons';
 export { placesFor, planWithPlace } from './explain/places';
 export { relaxationsFor } from './explain/relax';
+export { withRelaxation } from './explain/relaxed';
 export { greatCircleM, type LatLon } from './geo/point';
 export { centreOf, crossingOf, isInside, signedAreaM2 } from './geo/polygon';
 export { cutIntoDayParts } from './model/day-parts';

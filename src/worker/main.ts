@@ -3,6 +3,7 @@ import type PgBoss from 'pg-boss';
 import { environment } from '@/config/environment';
 import { closeDatabase, inTransaction, isAway, openDatabase } from '@/db/connection';
 import { readUserById } from '@/db/repositories/access/users';
+import { workNextStudy } from '@/server/runs/studies/work-study';
 import { startDueRuns } from '@/server/runs/timed-runs';
 import { claimRun, rescueLostRuns } from '@/server/runs/work-run';
 import { fetchCalendar } from '@/server/set-up/calendars/fetch-calendar';
@@ -14,6 +15,7 @@ import { systemUnit } from './in-system-unit';
 import { log } from './log';
 import { readRoadsInThread } from './read-roads-in-thread';
 import { runSearch } from './run-search';
+import { studyHelper } from './study-helper';
 
 const RESCUE_MS = 5000;
 const FORGET_MS = 3_600_000;
@@ -36,12 +38,13 @@ async function untilItWorks<T>(what: string, work: () => Promise<T>): Promise<T>
   }
 }
 
-/** Takes runs one after the other until none waits. */
+/** Takes runs, and then studies, one after the other until none waits. */
 async function workThroughLine(): Promise<void> {
   while (!stopping.signal.aborted) {
     const claimed = await systemUnit(claimRun);
-    if (!claimed) return;
-    await runSearch(claimed);
+    if (claimed) await runSearch(claimed);
+    // Studies go on where no run waits.
+    else if (!(await workNextStudy(systemUnit, studyHelper))) return;
   }
 }
 

@@ -166,7 +166,9 @@ async function searchWhole(order: SearchOrder): Promise<Searched> {
 async function run(order: SearchOrder): Promise<void> {
   const { problem, start, budget, repair } = order;
   const startedAt = performance.now();
-  const threads = Math.min(order.threads ?? MOST_THREADS, MOST_THREADS, availableParallelism());
+  // How many there are hangs on the machine: whoever counts iterations wants the same plan on any.
+  const wanted = order.threads ?? (budget.kind === 'iterations' ? 1 : MOST_THREADS);
+  const threads = Math.min(wanted, MOST_THREADS, availableParallelism());
   const found =
     threads > 1 && !repair && isForTeam(problem)
       ? await searchTogether(order, threads)

@@ -1,12 +1,12 @@
 import type { Problem } from '@/core/index';
 import { readUserById } from '@/db/repositories/access/users';
 import { claimNext, noteProgress } from '@/db/repositories/runs/runs';
-import { openPlan } from '@/server/plan/open-plan';
 import { cancelRun, readBatchOf, readRun } from '@/server/runs/read-runs';
 import { runAgain } from '@/server/runs/run-again';
 import { startRun } from '@/server/runs/start-run';
 import { listTemplateStates, momentsAround, startDueRuns, startTemplate } from '@/server/runs/timed-runs';
 import { createObject } from '@/server/shared/objects/save-object';
+import { openPlan } from '@/server/shared/open-plan';
 import { readPackedRun } from '@/server/shared/run-problem';
 import type { Unit } from '@/server/shared/unit';
 import { leaveDatabase, refusalOf, rolledBack, unitAs } from '../support/database';

@@ -136,7 +136,17 @@ describe('the line of waiting runs', () => {
         cancel: false,
       });
       expect(await noteProgress(transaction, { id, attempt: attempt + 1 }, [], null)).toBeNull();
-      const ended = { outcome: null, progress: [] };
+      const ended = {
+        outcome: null,
+        progress: [],
+        plan: {
+          format: 'lime-plan' as const,
+          version: 1 as const,
+          routes: [],
+          unplannedVisitIds: [],
+          price: 0,
+        },
+      };
       expect(await endAsDone(transaction, { id, attempt: attempt - 1 }, ended)).toBeNull();
       expect((await readRun(unit, id)).progress).toEqual([point]);
     });

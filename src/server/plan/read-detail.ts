@@ -13,12 +13,12 @@ import { readHistoryOf } from '@/db/repositories/shared/commands';
 import { readAll } from '@/db/repositories/shared/schedule';
 import { seenBy } from '../shared/access';
 import type { KeptPlan } from '../shared/judged-plans';
+import { openPlan } from '../shared/open-plan';
 import { visitOfId } from '../shared/problem/links';
 import { personAndDate } from '../shared/problem/make-shifts';
 import { needsOf } from '../shared/problem/needs';
 import { Refusal } from '../shared/refusal';
 import type { Unit } from '../shared/unit';
-import { openPlan } from './open-plan';
 
 export interface Asked {
   readonly planId: string;

@@ -19,11 +19,11 @@ import type { VisitRow } from '@/db/repositories/shared/schedule';
 import { seenBy } from '../shared/access';
 import { clockStands } from '../shared/clock';
 import { judged } from '../shared/judged-plans';
+import { type OpenPlan, openPlan } from '../shared/open-plan';
 import { visitOfId } from '../shared/problem/links';
 import { personAndDate } from '../shared/problem/make-shifts';
 import { homeOn } from '../shared/problem/memberships';
 import type { Unit } from '../shared/unit';
-import { type OpenPlan, openPlan } from './open-plan';
 
 /** Everything that the Plan page draws for a plan and an extent that the user may see. */
 export async function readPlanView(unit: Unit, planId: string, rawExtent: unknown): Promise<SentPlanView> {

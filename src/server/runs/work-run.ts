@@ -16,6 +16,7 @@ import { notify } from '@/db/repositories/shared/commands';
 import { planRows } from '../shared/problem/stored/plan-rows';
 import { nudge } from '../shared/queue';
 import type { SystemUnit } from '../shared/unit';
+import { studiesWait } from './studies/work-study';
 
 /** A heartbeat older than this means that the worker is gone. */
 const LOST_SEC = 15;
@@ -92,8 +93,9 @@ export async function finishRun(unit: SystemUnit, run: Attempt, finished: Finish
 }
 
 /** Puts runs whose worker went away back in line, and nudges if any run waits: a nudge may have been lost. */
-export async function rescueLostRuns({ transaction }: SystemUnit): Promise<void> {
+export async function rescueLostRuns({ transaction, now }: SystemUnit): Promise<void> {
   const lost = await rescueLost(transaction, { lostSec: LOST_SEC, mostAttempts: MOST_ATTEMPTS });
   for (const id of lost) await notifyRun(transaction, id);
-  if (await anyWaiting(transaction)) await nudge(transaction, 'runs');
+  if ((await anyWaiting(transaction)) || (await studiesWait({ transaction, now })))
+    await nudge(transaction, 'runs');
 }

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { gunzipSync, gzipSync } from 'node:zlib';
-import { assert, type Problem, stableJson } from '@/core/index';
+import { assert, type Plan, type Problem, stableJson } from '@/core/index';
 import type { Transaction } from '@/db/connection';
 import type { PlacementRow } from '@/db/repositories/plan/plans';
 import { readPackedProblem } from '@/db/repositories/runs/runs';
@@ -51,6 +51,49 @@ export function packRun(
   return {
     packed: gzipSync(JSON.stringify(run)),
     hash: createHash('sha256').update(stableJson(stored)).digest('hex'),
+  };
+}
+
+/** The same problem for another run. */
+export function packPacked(run: PackedRun): { packed: Buffer; hash: string } {
+  return {
+    packed: gzipSync(JSON.stringify(run)),
+    hash: createHash('sha256').update(stableJson(run.problem)).digest('hex'),
+  };
+}
+
+/** A plan as it is described, for questions about it: the problem and the plan itself. */
+export interface PackedPlan {
+  readonly problem: Omit<Problem, 'travel'>;
+  readonly days: TravelDays;
+  readonly plan: Plan;
+}
+
+export function packJudged({ problem, days, plan }: BuiltProblem): { packed: Buffer; hash: string } {
+  const { travel: _travel, ...stored } = problem;
+  const packed: PackedPlan = { problem: stored, days, plan };
+  return {
+    packed: gzipSync(JSON.stringify(packed)),
+    hash: createHash('sha256')
+      .update(stableJson([stored, plan]))
+      .digest('hex'),
+  };
+}
+
+/** A packed problem again, matrices included. Takes its time: for workers. */
+export async function unpackProblem(
+  transaction: Transaction,
+  packed: Buffer,
+): Promise<{ problem: Problem; plan: Plan | null }> {
+  const {
+    problem,
+    days,
+    plan = null,
+  } = JSON.parse(gunzipSync(packed).toString('utf8')) as PackedRun & { plan?: Plan };
+  const points = problem.places.map((p) => ({ lat: p.lat ?? 0, lon: p.lon ?? 0 }));
+  return {
+    problem: { ...problem, travel: travelBetweenAll(await readGround(transaction), points, days) },
+    plan,
   };
 }
 

@@ -168,6 +168,20 @@ export async function readPackedProblem(transaction: Transaction, id: string): P
   );
 }
 
+/** What a run began from, and what it has found. */
+export async function readStartAndPlan(
+  transaction: Transaction,
+  id: string,
+): Promise<{ start: unknown; plan: unknown } | null> {
+  const rows = await select(
+    transaction,
+    z.strictObject({ start: z.unknown(), plan: z.unknown() }),
+    `select start_plan as start, case when status = 'done' then best_plan end as plan from runs where id = :id`,
+    { id },
+  );
+  return rows[0] ?? null;
+}
+
 /** The best plan that a run has found, and how far it had come. */
 export async function readBestPlan(
   transaction: Transaction,
@@ -236,16 +250,22 @@ const endedShape = z.strictObject({ extent: extentSchema, playbook: z.string(), 
 export async function endAsDone(
   transaction: Transaction,
   run: { readonly id: string; readonly attempt: number },
-  ended: { readonly outcome: unknown; readonly progress: unknown },
+  ended: { readonly outcome: unknown; readonly progress: unknown; readonly plan: Plan },
 ): Promise<z.infer<typeof endedShape> | null> {
   const rows = await select(
     transaction,
     endedShape,
-    `update runs set status = 'done', ended_at = now(), outcome = cast(:outcome as jsonb), progress = cast(:progress as jsonb)
+    `update runs set status = 'done', ended_at = now(), outcome = cast(:outcome as jsonb), progress = cast(:progress as jsonb),
+       best_plan = cast(:plan as jsonb)
      where id = :id and status = 'running' and attempts = :attempt
      returning extent, created_by as "createdBy", (select p.name from playbook_versions v join playbooks p on p.id = v.playbook_id
        where v.id = playbook_version_id) as playbook`,
-    { ...run, outcome: JSON.stringify(ended.outcome), progress: JSON.stringify(ended.progress) },
+    {
+      ...run,
+      outcome: JSON.stringify(ended.outcome),
+      progress: JSON.stringify(ended.progress),
+      plan: JSON.stringify(ended.plan),
+    },
   );
   return rows[0] ?? null;
 }

@@ -118,7 +118,7 @@ export function HowLong({ ask, set, wrong }: Omit<Props, 'drafts'>) {
         value={ask.threads === null ? '' : String(ask.threads)}
         onChange={(v) => set({ threads: v ? Number(v) : null })}
         allowDeselect={false}
-        w={150}
+        w={175}
         comboboxProps={{ zIndex: 1300 }}
       />
     </Group>
