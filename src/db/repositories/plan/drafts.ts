@@ -39,6 +39,25 @@ export async function readDrafts(
   );
 }
 
+/** The newest open drafts of exactly these days and territories. */
+export async function readDraftsOfExtent(
+  transaction: Transaction,
+  extent: { readonly territoryIds: readonly string[]; readonly firstDate: string; readonly lastDate: string },
+  limit: number,
+): Promise<string[]> {
+  const rows = await select(
+    transaction,
+    z.strictObject({ id: z.string() }),
+    `select d.id from plans d join runs r on r.id = d.run_id
+     where d.kind = 'draft' and d.status = 'open' and r.extent->>'firstDate' = :firstDate
+       and r.extent->>'lastDate' = :lastDate and jsonb_array_length(r.extent->'territoryIds') = :count
+       and not exists (select 1 from jsonb_array_elements_text(r.extent->'territoryIds') t where t not in (:territoryIds))
+     order by d.created_at desc, d.id limit :limit`,
+    { ...extent, territoryIds: ['', ...extent.territoryIds], count: extent.territoryIds.length, limit },
+  );
+  return rows.map((r) => r.id);
+}
+
 export async function countDrafts(transaction: Transaction): Promise<number> {
   const shape = z.strictObject({ n: z.int() });
   const [row] = await select(transaction, shape, `select count(*)::int as n from plans where kind = 'draft'`);
