@@ -2,10 +2,10 @@
 export { assert } from './base/assert';
 export { createRandom, type Random } from './base/random';
 export { stableJson } from './base/stable-json';
-export { type Bind, bindsToTry, MORE_ID, withMore } from './explain/binds';
+export { type Bind, bindsToTry, withMore } from './explain/binds';
 export { boardOf } from './explain/board';
 export { funnelOf } from './explain/funnel';
-export { type CurvePoint, kneeOf } from './explain/knee';
+export { kneeOf } from './explain/knee';
 export {
   countPairs,
   type HoursKept,

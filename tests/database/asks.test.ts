@@ -6,7 +6,7 @@ import { runAgain } from '@/server/runs/run-again';
 import { startRun } from '@/server/runs/start-run';
 import { listTemplateStates, momentsAround, startDueRuns, startTemplate } from '@/server/runs/timed-runs';
 import { createObject } from '@/server/shared/objects/save-object';
-import { openPlan } from '@/server/shared/open-plan';
+import { openPlan } from '@/server/shared/plans/open-plan';
 import { readPackedRun } from '@/server/shared/run-problem';
 import type { Unit } from '@/server/shared/unit';
 import { leaveDatabase, refusalOf, rolledBack, unitAs } from '../support/database';

@@ -2,7 +2,7 @@ import { OBJECTIVES } from '@/core/index';
 import { comparePlans, readTradeOff } from '@/server/plan/compare-plans';
 import { readMeasureDetail } from '@/server/plan/read-detail';
 import { readPersonWhy, readVisitWhy } from '@/server/plan/read-why';
-import { openPlan } from '@/server/shared/open-plan';
+import { openPlan } from '@/server/shared/plans/open-plan';
 import { leaveDatabase, refusalOf, rolledBack, unitAs } from '../support/database';
 import { draftBy } from '../support/drafts';
 import { asAnalyst } from '../support/set-up';

@@ -8,7 +8,7 @@ import { readProblemFile, writeRunFiles } from '@/server/runs/run-files';
 import { startRun } from '@/server/runs/start-run';
 import { askStudy, stopStudy, viewStudy } from '@/server/runs/studies/ask-study';
 import { type Helper, workNextStudy } from '@/server/runs/studies/work-study';
-import { openPlan } from '@/server/shared/open-plan';
+import { openPlan } from '@/server/shared/plans/open-plan';
 import type { Unit } from '@/server/shared/unit';
 import { leaveDatabase, refusalOf, rolledBack, unitAs } from '../support/database';
 import { draftBy } from '../support/drafts';

@@ -10,7 +10,6 @@ export const compareRequest = z.strictObject({
   /** By whose prices; by those of the first draft where none is said. */
   playbookVersionId: idText.nullable().default(null),
 });
-export type CompareRequest = z.input<typeof compareRequest>;
 
 const at = z.strictObject({
   personId: z.string(),

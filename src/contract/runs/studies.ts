@@ -6,7 +6,6 @@ import { extentSchema } from './run';
 
 /** What is found out in the background by short runs and by trying: what a price buys, what binds most, what would make room. */
 export const STUDY_KINDS = ['sweep', 'grid', 'binds', 'relax', 'files'] as const;
-export type StudyKind = (typeof STUDY_KINDS)[number];
 
 /** A price by where it stands in a playbook. */
 const pricePath = z.string().regex(/^(looseEnd\.[0-4]|[a-zA-Z]{3,30})$/);

@@ -37,7 +37,7 @@ const UNTIED = 12;
 /**
  * For a loose end: every single relaxation of the kinds known that would place it, the cheapest first.
  * Each is found by trying: the problem is changed in that one thing, and the visit placed in it; of
- * steps of one kind only the first that works is told.
+ * steps of one kind only the first that works is told, and of a visit that has a place only what brings more than that.
  */
 export function relaxationsFor(problem: Problem, plan: Plan, visit: Visit): RelaxedPlace[] {
   const attempt = (changed: Problem, shifts?: (s: Shift) => boolean): Place | null => {
@@ -55,9 +55,12 @@ export function relaxationsFor(problem: Problem, plan: Plan, visit: Visit): Rela
     shifts: problem.shifts.map(change),
   });
   const found: RelaxedPlace[] = [];
+  // What brings no more than a place that is there anyway is no help.
+  const asIs = attempt(problem)?.price ?? Number.POSITIVE_INFINITY;
   const keep = (relaxation: Relaxation, place: Place | null): boolean => {
-    if (place) found.push({ relaxation, place });
-    return place !== null;
+    if (place === null || place.price >= asIs) return false;
+    found.push({ relaxation, place });
+    return true;
   };
   const personOf = (place: Place | null): Shift | undefined =>
     problem.shifts.find((s) => s.id === place?.spots[0]?.shiftId);
@@ -75,8 +78,7 @@ export function relaxationsFor(problem: Problem, plan: Plan, visit: Visit): Rela
     const place = attempt(withShifts((s) => ({ ...s, overtimeLimitSec: s.overtimeLimitSec + addedSec })));
     const shift = personOf(place);
     if (!place || !shift) continue;
-    keep({ kind: 'overtime', personId: shift.personId, shiftId: shift.id, addedSec }, place);
-    break;
+    if (keep({ kind: 'overtime', personId: shift.personId, shiftId: shift.id, addedSec }, place)) break;
   }
   for (const addedSec of WINDOW_STEPS) {
     const windows = visit.windows.map((w) => ({
@@ -103,8 +105,7 @@ export function relaxationsFor(problem: Problem, plan: Plan, visit: Visit): Rela
       );
       const shift = personOf(place);
       if (!place || !shift) continue;
-      keep({ kind: 'reach', personId: shift.personId, addedSec }, place);
-      break;
+      if (keep({ kind: 'reach', personId: shift.personId, addedSec }, place)) break;
     }
   }
   const wider = { home: ['home-and-cover', 'anybody'], 'home-and-cover': ['anybody'], anybody: [] } as const;

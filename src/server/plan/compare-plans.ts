@@ -9,9 +9,9 @@ import { makeUp, OBJECTIVES } from '@/core/index';
 import { readDraftsOfExtent } from '@/db/repositories/plan/drafts';
 import type { PlanRow } from '@/db/repositories/plan/plans';
 import { requireRight, requireSight, seenBy } from '../shared/access';
-import { createNames } from '../shared/broken';
 import { findPlan, playbookVersionOfRun } from '../shared/extents';
 import { judged, type KeptPlan } from '../shared/judged-plans';
+import { createNames } from '../shared/plans/broken';
 import { livePlaybook, type PlaybookVersion, playbookVersion } from '../shared/playbooks';
 import { visitOfId } from '../shared/problem/links';
 import { personAndDate } from '../shared/problem/make-shifts';
@@ -78,7 +78,7 @@ export async function comparePlans(unit: Unit, raw: unknown): Promise<Compared> 
 }
 
 async function comparedPlan(unit: Unit, { plan, kept }: Opened, extent: Extent): Promise<ComparedPlan> {
-  const { verdict, built } = kept;
+  const { verdict } = kept;
   const { routes } = verdict.timed;
   const by = plan.runId === null ? await livePlaybook(unit.transaction) : await versionOf(unit, plan.runId);
   const chances = chancesOf(kept);

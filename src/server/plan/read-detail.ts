@@ -13,7 +13,7 @@ import { readHistoryOf } from '@/db/repositories/shared/commands';
 import { readAll } from '@/db/repositories/shared/schedule';
 import { seenBy } from '../shared/access';
 import type { KeptPlan } from '../shared/judged-plans';
-import { openPlan } from '../shared/open-plan';
+import { openPlan } from '../shared/plans/open-plan';
 import { visitOfId } from '../shared/problem/links';
 import { personAndDate } from '../shared/problem/make-shifts';
 import { needsOf } from '../shared/problem/needs';

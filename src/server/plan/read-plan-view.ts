@@ -19,7 +19,7 @@ import type { VisitRow } from '@/db/repositories/shared/schedule';
 import { seenBy } from '../shared/access';
 import { clockStands } from '../shared/clock';
 import { judged } from '../shared/judged-plans';
-import { type OpenPlan, openPlan } from '../shared/open-plan';
+import { type OpenPlan, openPlan } from '../shared/plans/open-plan';
 import { visitOfId } from '../shared/problem/links';
 import { personAndDate } from '../shared/problem/make-shifts';
 import { homeOn } from '../shared/problem/memberships';

@@ -10,9 +10,9 @@ import {
   type Visit,
 } from '@/core/index';
 import { seenBy } from '../shared/access';
-import { createNames } from '../shared/broken';
 import type { KeptPlan } from '../shared/judged-plans';
-import { openPlan } from '../shared/open-plan';
+import { createNames } from '../shared/plans/broken';
+import { openPlan } from '../shared/plans/open-plan';
 import { visitOfId } from '../shared/problem/links';
 import { personAndDate } from '../shared/problem/make-shifts';
 import { Refusal } from '../shared/refusal';

@@ -11,10 +11,10 @@ import {
 } from '@/core/index';
 import { newestCommand } from '@/db/repositories/shared/commands';
 import { requireRight, requireSight } from '../shared/access';
-import { createNames, MOST_NAMED, newlyBroken, type Replayed } from '../shared/broken';
 import { findPlan } from '../shared/extents';
 import { judged } from '../shared/judged-plans';
-import { daysAhead } from '../shared/plan-ahead';
+import { createNames, MOST_NAMED, newlyBroken, type Replayed } from '../shared/plans/broken';
+import { daysAhead } from '../shared/plans/plan-ahead';
 import { playbookVersion } from '../shared/playbooks';
 import { buildProblem } from '../shared/problem/build-problem';
 import { Refusal, required } from '../shared/refusal';

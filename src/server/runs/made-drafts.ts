@@ -16,7 +16,7 @@ import { addRun } from '@/db/repositories/runs/runs';
 import { notify } from '@/db/repositories/shared/commands';
 import { requireRight } from '../shared/access';
 import { extentOfRun, playbookVersionOfRun } from '../shared/extents';
-import { openPlan } from '../shared/open-plan';
+import { openPlan } from '../shared/plans/open-plan';
 import { planRows } from '../shared/problem/stored/plan-rows';
 import { Refusal, required } from '../shared/refusal';
 import { packPacked, packRun, readPackedRun } from '../shared/run-problem';

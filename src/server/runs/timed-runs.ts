@@ -4,7 +4,7 @@ import { readNewestVersions } from '@/db/repositories/playbooks/playbooks';
 import { noteMoment, readNewestMoments, readTimetables, takeMoment } from '@/db/repositories/runs/timed';
 import { readAll } from '@/db/repositories/shared/schedule';
 import { requireRight } from '../shared/access';
-import { addDays } from '../shared/plan-ahead';
+import { addDays } from '../shared/plans/plan-ahead';
 import { Refusal } from '../shared/refusal';
 import type { SystemUnit, Unit, User } from '../shared/unit';
 import { startRun } from './start-run';

@@ -28,3 +28,18 @@ export const RULE_WORDS: Readonly<Record<RuleCode, string>> = {
   tie: 'Moved although tied',
   capacity: 'More than fits aboard',
 };
+
+/** The same where it is told why somebody is out of the question; `room` is the plan itself. */
+export const REASON_WORDS: Readonly<Record<RuleCode | 'room', string>> = {
+  ...RULE_WORDS,
+  territory: 'Territory: neither home nor cover',
+  skills: 'Skills and levels on the day',
+  persons: 'Must and never of the customer',
+  tie: 'Tied to somebody else',
+  attributes: 'Attributes do not match',
+  crew: 'Not a crew large enough, or out with one',
+  parts: 'Parts neither aboard nor at the depot',
+  capacity: 'Does not fit aboard',
+  windows: 'Hours, windows, due date or access',
+  room: 'No room in the day as it is',
+};

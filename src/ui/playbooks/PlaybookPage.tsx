@@ -13,6 +13,7 @@ import css from './PlaybookPage.module.css';
 import { Equals } from './prices/Equals';
 import { Exceptions } from './prices/Exceptions';
 import { PriceList } from './prices/PriceList';
+import { Sweep } from './prices/Sweep';
 import { RuleList } from './rules/RuleList';
 import { usePlaybook } from './use-playbook';
 import { SaveVersion } from './versions/SaveVersion';
@@ -185,6 +186,9 @@ export function PlaybookPage({ playbook, others, compareWith, livePlaybookId, ma
               {doubtText(d)}
             </p>
           ))}
+          {mayRun && (
+            <Sweep draft={draft} chosen={chosen} extent={answer?.extent ?? null} mayChange={mayEdit} />
+          )}
           <Effect {...tried} isChanged={draft.isChanged} />
         </section>
       </div>

@@ -8,6 +8,7 @@ import type { RunView } from '@/contract/runs/run';
 import { errorText } from '../messages/errors';
 import { budgetText } from '../messages/runs/sentence';
 import { callApi } from '../shared/api';
+import { RunFiles } from './RunFiles';
 
 /** All that went into a run, so that it can be done again. */
 export function WhatWentIn({ run }: { readonly run: RunView }) {
@@ -67,6 +68,7 @@ export function WhatWentIn({ run }: { readonly run: RunView }) {
           </span>
         </Group>
       )}
+      <RunFiles run={run} />
       {again.error && (
         <p className="bad" role="alert">
           {errorText(again.error)}

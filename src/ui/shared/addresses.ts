@@ -1,7 +1,10 @@
 import type { Extent } from '@/contract/runs/run';
 
 /** Address of plans side by side, over an extent. */
-export function compareAddress(extent: Extent, planIds: readonly string[]): string {
+export function compareAddress(
+  extent: Pick<Extent, 'firstDate' | 'lastDate'> & { readonly territoryIds: readonly string[] },
+  planIds: readonly string[],
+): string {
   const query = new URLSearchParams({
     plans: planIds.join(','),
     territories: extent.territoryIds.join(','),

@@ -11,7 +11,7 @@ import {
   type StoredStudy,
 } from '@/db/repositories/runs/studies';
 import { requireRight, requireSight } from '../../shared/access';
-import { openPlan } from '../../shared/open-plan';
+import { openPlan } from '../../shared/plans/open-plan';
 import { nudge } from '../../shared/queue';
 import { Refusal, required } from '../../shared/refusal';
 import { packJudged } from '../../shared/run-problem';

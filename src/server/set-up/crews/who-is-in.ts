@@ -6,7 +6,7 @@ import { datesFrom } from '@/core/index';
 import type { Stored } from '@/db/repositories/shared/schedule';
 import { requireRight } from '../../shared/access';
 import { readObject } from '../../shared/objects/read-objects';
-import { DAYS_AHEAD, planAhead } from '../../shared/plan-ahead';
+import { DAYS_AHEAD, planAhead } from '../../shared/plans/plan-ahead';
 import { crewOn } from '../../shared/problem/crews';
 import { hoursOn } from '../../shared/problem/hours';
 import { personAndDate } from '../../shared/problem/make-shifts';

@@ -2,7 +2,7 @@ import type { DoubtCode, DoubtView, Step } from '@/contract/set-up/answers/doubt
 import type { ObjectName } from '@/contract/shared/fields';
 import { datesFrom, type PairRule, pairReasons, type Visit } from '@/core/index';
 import type { Stored } from '@/db/repositories/shared/schedule';
-import { DAYS_AHEAD } from '../../shared/plan-ahead';
+import { DAYS_AHEAD } from '../../shared/plans/plan-ahead';
 import type { PlaybookVersion } from '../../shared/playbooks';
 import { visitOfId } from '../../shared/problem/links';
 import type { Needs } from '../../shared/problem/needs';

@@ -1,6 +1,6 @@
 import type { EffectView } from '@/contract/set-up/answers/effect';
 import type { Problem, Shift, Visit } from '@/core/index';
-import { createNames, MOST_NAMED, newlyBroken, type Replayed } from '../../shared/broken';
+import { createNames, MOST_NAMED, newlyBroken, type Replayed } from '../../shared/plans/broken';
 import type { WhoCould } from './who-could';
 
 /** A plan of the next days with what it breaks, and who could do its work. */

@@ -6,7 +6,7 @@ import { requireRight } from '../../shared/access';
 import type { KeptPlan } from '../../shared/judged-plans';
 import { checkObject } from '../../shared/objects/check-object';
 import { readObject } from '../../shared/objects/read-objects';
-import { type Ahead, planAhead } from '../../shared/plan-ahead';
+import { type Ahead, planAhead } from '../../shared/plans/plan-ahead';
 import { buildProblem } from '../../shared/problem/build-problem';
 import type { ScheduleData } from '../../shared/problem/schedule-data';
 import { Refusal, required } from '../../shared/refusal';

@@ -2,7 +2,7 @@ import { may } from '@/contract/access/permissions';
 import type { GroundView } from '@/contract/set-up/answers/ground';
 import { readAll } from '@/db/repositories/shared/schedule';
 import { requireRight, seenBy } from '../../shared/access';
-import { planAhead } from '../../shared/plan-ahead';
+import { planAhead } from '../../shared/plans/plan-ahead';
 import { homeOn } from '../../shared/problem/memberships';
 import type { Unit } from '../../shared/unit';
 import { grouped } from '../doubts/look';

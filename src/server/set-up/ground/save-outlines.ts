@@ -11,7 +11,7 @@ import {
   prepareSave,
   writePrepared,
 } from '../../shared/objects/save-object';
-import { planAhead } from '../../shared/plan-ahead';
+import { planAhead } from '../../shared/plans/plan-ahead';
 import { Refusal, required } from '../../shared/refusal';
 import type { Unit } from '../../shared/unit';
 import { holds, type Outline } from './shapes';

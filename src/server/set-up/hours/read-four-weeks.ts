@@ -6,7 +6,7 @@ import { readLivePlan } from '@/db/repositories/plan/plans';
 import { readAskedHours } from '@/db/repositories/set-up/asked-hours';
 import { readAll, readMany, type Stored } from '@/db/repositories/shared/schedule';
 import { requireRight, seenBy } from '../../shared/access';
-import { addDays } from '../../shared/plan-ahead';
+import { addDays } from '../../shared/plans/plan-ahead';
 import { hoursOn } from '../../shared/problem/hours';
 import { homeOn } from '../../shared/problem/memberships';
 import { required } from '../../shared/refusal';

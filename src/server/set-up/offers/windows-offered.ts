@@ -1,6 +1,6 @@
 import { instantOf, localDateOf, weekdayOf } from '@/core/index';
 import type { Stored } from '@/db/repositories/shared/schedule';
-import { addDays } from '../../shared/plan-ahead';
+import { addDays } from '../../shared/plans/plan-ahead';
 import type { ScheduleData } from '../../shared/problem/schedule-data';
 import { patternMinutes } from './pattern-minutes';
 

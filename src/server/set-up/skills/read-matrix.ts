@@ -4,7 +4,7 @@ import { isoDate } from '@/contract/shared/fields';
 import type { Visit } from '@/core/index';
 import { readAll } from '@/db/repositories/shared/schedule';
 import { requireRight, seenBy } from '../../shared/access';
-import { planAhead } from '../../shared/plan-ahead';
+import { planAhead } from '../../shared/plans/plan-ahead';
 import { required } from '../../shared/refusal';
 import type { Unit } from '../../shared/unit';
 import { grouped } from '../doubts/look';

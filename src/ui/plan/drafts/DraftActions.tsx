@@ -1,10 +1,12 @@
 import { Alert, Button, Group, Modal } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
+import Link from 'next/link';
 import { useState } from 'react';
 import { comparison, type DraftRow } from '@/contract/plan/plan-view';
 import { errorText } from '../../messages/errors';
 import { changeText, OBJECTIVE_WORDS, priceText, tellingMeasures, totalOf } from '../../messages/figures';
+import { compareAddress } from '../../shared/addresses';
 import { callApi, done } from '../../shared/api';
 import { dayText } from '../../shared/time';
 
@@ -58,6 +60,9 @@ export function DraftActions({ draft, onAccepted, onThrownAway }: Props) {
       </span>
       {draft.status === 'open' && (
         <Group gap="sm" ml="auto">
+          <Link className="link" href={compareAddress(draft, ['live', draft.id])}>
+            Compare
+          </Link>
           <Button size="compact-sm" variant="default" onClick={() => setAsking('throw-away')}>
             Throw away
           </Button>

@@ -10,6 +10,7 @@ import { errorText } from '../../messages/errors';
 import { priceText } from '../../messages/figures';
 import { STATUS_WORDS } from '../../runs/status';
 import { TemplatesList } from '../../runs/TemplatesList';
+import { compareAddress } from '../../shared/addresses';
 import { callApi } from '../../shared/api';
 import { dayText } from '../../shared/time';
 
@@ -76,6 +77,7 @@ export function DraftsPage({ mayRun }: { readonly mayRun: boolean }) {
               <th>Playbook</th>
               <th className="number">Price</th>
               <th>State</th>
+              <th />
             </tr>
           </thead>
           <tbody>
@@ -93,6 +95,11 @@ export function DraftsPage({ mayRun }: { readonly mayRun: boolean }) {
                 <td>{d.playbook}</td>
                 <td className="number">{d.price === null ? '–' : priceText(d.price)}</td>
                 <td>{d.status === 'open' ? 'open' : 'accepted'}</td>
+                <td>
+                  <Link className="link" href={compareAddress(d, ['live', d.id])}>
+                    compare
+                  </Link>
+                </td>
               </tr>
             ))}
           </tbody>

@@ -6,6 +6,7 @@ import { errorText } from '../../messages/errors';
 import { changeText, OBJECTIVE_WORDS, priceText, tellingMeasures } from '../../messages/figures';
 import { RULE_WORDS } from '../../messages/rules';
 import { callApi } from '../../shared/api';
+import { Binds } from '../why/Binds';
 import css from './Lens.module.css';
 import { LensTitle } from './LensTitle';
 
@@ -85,6 +86,7 @@ function OneMeasure({
         })}
       </ul>
       {data && data.more > 0 && <p className="quiet">and {data.more} smaller ones</p>}
+      {objective === 'unplanned' && view.territories.every((t) => t.mayChange) && <Binds view={view} />}
     </>
   );
 }
@@ -113,6 +115,7 @@ function PriceLens({ view, onSelect }: { readonly view: PlanView; readonly onSel
           </li>
         ))}
       </ul>
+      {view.territories.every((t) => t.mayChange) && <Binds view={view} />}
     </>
   );
 }

@@ -13,6 +13,7 @@ import { RULE_WORDS } from '../../messages/rules';
 import { callApi } from '../../shared/api';
 import { clock, dayText } from '../../shared/time';
 import { loadOf } from '../cords/PersonLabel';
+import { PersonWhySection } from '../why/PersonWhy';
 import css from './Lens.module.css';
 import { LensTitle } from './LensTitle';
 import { PartsTable } from './PartsTable';
@@ -48,6 +49,7 @@ export function PersonLens({ view, query, personId, onSelect }: Props) {
           : 'No working hours in these days'}
       </p>
       {error && <p className="bad">{errorText(error)}</p>}
+      <PersonWhySection query={query} personId={personId} />
       <Skills detail={data} lastDate={view.dates.at(-1) ?? ''} />
       {person.shifts.map((shift) => (
         <Day

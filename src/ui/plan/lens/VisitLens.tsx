@@ -16,6 +16,8 @@ import { durationText } from '../../messages/figures';
 import { RULE_WORDS } from '../../messages/rules';
 import { callApi } from '../../shared/api';
 import { clock, dayText, momentText } from '../../shared/time';
+import { Relaxations } from '../why/Relaxations';
+import { VisitWhySection } from '../why/VisitWhy';
 import css from './Lens.module.css';
 import { LensTitle } from './LensTitle';
 import { PartsTable } from './PartsTable';
@@ -49,6 +51,7 @@ const STAY_MS = 200;
 
 /** What a visit is, why it is where it is, and what happened to it. */
 export function VisitLens({ view, query, visitId, onSelect }: Props) {
+  const mayRun = view.territories.every((t) => t.mayChange);
   const [stayed] = useDebouncedValue(visitId, STAY_MS);
   const { data, error } = useQuery({
     queryKey: ['plan-visit', query, stayed],
@@ -96,6 +99,8 @@ export function VisitLens({ view, query, visitId, onSelect }: Props) {
               <p className="quiet">Travel is the leg that leads here.</p>
             </>
           )}
+          <VisitWhySection view={view} query={query} visitId={detail.id} onSelect={onSelect} />
+          {places.length === 0 && mayRun && <Relaxations key={detail.id} view={view} visitId={detail.id} />}
           <History entries={detail.history} zone={detail.zone} />
         </>
       )}

@@ -1,12 +1,12 @@
 import { type Extent, extentSchema } from '@/contract/runs/run';
 import { check } from '@/contract/shared/problems';
 import type { PlanRow } from '@/db/repositories/plan/plans';
-import { requireSight } from './access';
-import { findPlan, playbookVersionOfRun } from './extents';
-import { judged, type KeptPlan } from './judged-plans';
-import { livePlaybook, type PlaybookVersion, playbookVersion } from './playbooks';
-import { Refusal } from './refusal';
-import type { Unit } from './unit';
+import { requireSight } from '../access';
+import { findPlan, playbookVersionOfRun } from '../extents';
+import { judged, type KeptPlan } from '../judged-plans';
+import { livePlaybook, type PlaybookVersion, playbookVersion } from '../playbooks';
+import { Refusal } from '../refusal';
+import type { Unit } from '../unit';
 
 /** A plan over an extent that the user sees. */
 export interface OpenPlan {

@@ -2,10 +2,10 @@ import type { Extent } from '@/contract/runs/run';
 import { localDateOf } from '@/core/index';
 import { readLivePlan } from '@/db/repositories/plan/plans';
 import { readAll } from '@/db/repositories/shared/schedule';
-import { seenBy } from './access';
-import { judged, type KeptPlan } from './judged-plans';
-import { livePlaybook, type PlaybookVersion } from './playbooks';
-import type { Unit } from './unit';
+import { seenBy } from '../access';
+import { judged, type KeptPlan } from '../judged-plans';
+import { livePlaybook, type PlaybookVersion } from '../playbooks';
+import type { Unit } from '../unit';
 
 /** So many days from today on are looked at. */
 export const DAYS_AHEAD = 14;

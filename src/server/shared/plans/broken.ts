@@ -1,10 +1,10 @@
 import { BROKEN_CODES, type BrokenVisits, type VisitNamed } from '@/contract/shared/named-visits';
 import type { Verdict, Violation } from '@/core/index';
 import type { VisitRow } from '@/db/repositories/shared/schedule';
-import type { BuiltProblem } from './problem/build-problem';
-import { visitOfId } from './problem/links';
-import { personAndDate } from './problem/make-shifts';
-import type { ScheduleData } from './problem/schedule-data';
+import type { BuiltProblem } from '../problem/build-problem';
+import { visitOfId } from '../problem/links';
+import { personAndDate } from '../problem/make-shifts';
+import type { ScheduleData } from '../problem/schedule-data';
 
 /** A plan with what it breaks. */
 export interface Replayed {
