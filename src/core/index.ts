@@ -70,6 +70,7 @@ export {
   offsetMinutes,
   weekdayOf,
 } from './time/zone';
+export { timeRoute } from './timing/time-route';
 export type { TimedRoute, TimedStop } from './timing/timed-plan';
 export { assembleNetwork, type DrivenLine } from './travel/assemble-network';
 export {

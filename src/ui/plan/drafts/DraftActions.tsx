@@ -1,6 +1,6 @@
 import { Alert, Button, Group, Modal } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import Link from 'next/link';
 import { useState } from 'react';
 import { comparison, type DraftRow } from '@/contract/plan/plan-view';
@@ -9,6 +9,7 @@ import { changeText, OBJECTIVE_WORDS, priceText, tellingMeasures, totalOf } from
 import { compareAddress } from '../../shared/addresses';
 import { callApi, done } from '../../shared/api';
 import { dayText } from '../../shared/time';
+import { AcceptDialog } from '../accept/AcceptDialog';
 
 interface Props {
   readonly draft: DraftRow;
@@ -19,28 +20,16 @@ interface Props {
 /** Accepting a draft as the live plan, and throwing it away; both ask first. */
 export function DraftActions({ draft, onAccepted, onThrownAway }: Props) {
   const [asking, setAsking] = useState<'accept' | 'throw-away' | null>(null);
-  const [failure, setFailure] = useState<unknown>(null);
-  const [sending, setSending] = useState(false);
   const client = useQueryClient();
-  const act = async (): Promise<void> => {
-    setSending(true);
-    setFailure(null);
-    try {
-      if (asking === 'accept')
-        await callApi(`/api/drafts/${draft.id}/accept`, done, { method: 'POST', body: {} });
-      else await callApi(`/api/drafts/${draft.id}`, done, { method: 'DELETE' });
+  const throwAway = useMutation({
+    mutationFn: () => callApi(`/api/drafts/${draft.id}`, done, { method: 'DELETE' }),
+    onSuccess: async () => {
       await client.invalidateQueries();
-      notifications.show({
-        message:
-          asking === 'accept' ? `${draft.name} is now the live plan.` : `${draft.name} was thrown away.`,
-      });
-      (asking === 'accept' ? onAccepted : onThrownAway)();
+      notifications.show({ message: `${draft.name} was thrown away.` });
       setAsking(null);
-    } catch (cause) {
-      setFailure(cause);
-    }
-    setSending(false);
-  };
+      onThrownAway();
+    },
+  });
   return (
     <div
       style={{
@@ -71,31 +60,36 @@ export function DraftActions({ draft, onAccepted, onThrownAway }: Props) {
           </Button>
         </Group>
       )}
-      <Modal
-        opened={asking !== null}
+      <AcceptDialog
+        draft={draft}
+        opened={asking === 'accept'}
         onClose={() => setAsking(null)}
-        title={asking === 'accept' ? `Accept ${draft.name}?` : `Throw ${draft.name} away?`}
+        onAccepted={(left) => {
+          if (left === 0) onAccepted();
+        }}
+      >
+        <Comparison draftId={draft.id} />
+      </AcceptDialog>
+      <Modal
+        opened={asking === 'throw-away'}
+        onClose={() => setAsking(null)}
+        title={`Throw ${draft.name} away?`}
         closeButtonProps={{ 'aria-label': 'Close' }}
       >
-        {asking === 'accept' ? (
-          <Comparison draftId={draft.id} />
-        ) : (
-          <p>
-            The draft goes out of the lists. Undo brings it back, as long as you have done nothing else with
-            it.
-          </p>
-        )}
-        {failure !== null && (
+        <p>
+          The draft goes out of the lists. Undo brings it back, as long as you have done nothing else with it.
+        </p>
+        {throwAway.error && (
           <Alert color="grape" title="Not done" role="alert" mt="md">
-            {errorText(failure)}
+            {errorText(throwAway.error)}
           </Alert>
         )}
         <Group justify="flex-end" mt="lg">
           <Button variant="default" onClick={() => setAsking(null)}>
             Cancel
           </Button>
-          <Button onClick={() => void act()} loading={sending}>
-            {asking === 'accept' ? 'Make it the live plan' : 'Throw it away'}
+          <Button onClick={() => throwAway.mutate()} loading={throwAway.isPending}>
+            Throw it away
           </Button>
         </Group>
       </Modal>

@@ -100,7 +100,7 @@ export function SweepPicture({ steps, now, knee, name, text, onTake }: Props) {
               <td className="number">{s.amount.toFixed(2)}</td>
               <td className="number">
                 {text(s.buys)}
-                {s.high > s.low && (
+                {text(s.high) !== text(s.low) && (
                   <span className="quiet">
                     {' '}
                     {text(s.low)}–{text(s.high)}
