@@ -31,7 +31,6 @@ async function openVisit(from: Page): Promise<void> {
 }
 
 await page.goto('/sign-in');
-await shoot('sign-in');
 await page
   .getByRole('button', { name: /analyst/ })
   .first()
@@ -51,6 +50,24 @@ await shoot('fortnight', 2000);
 const draft = new URL(page.url()).searchParams.get('plan') ?? '';
 await openPlan(`plan=${draft}&from=2026-06-09`);
 await shoot('draft', 1500);
+await page.goto(
+  `/plan/compare?plans=live,${draft}&territories=farside,heights,north,quay,sallow,westisle&from=2026-06-08&to=2026-06-21`,
+);
+await page.getByText('What costs what').waitFor({ timeout: 30_000 });
+await shoot('compare', 3000);
+const { looseIds } = (await page.evaluate(async (plan) => {
+  const answer = await fetch(`/api/plan?plan=${plan}&territories=quay&from=2026-06-09&to=2026-06-12`);
+  return answer.json();
+}, draft)) as { looseIds: string[] };
+await openPlan(`plan=${draft}&territories=quay&from=2026-06-09&to=2026-06-12&selected=visit:${looseIds[0]}`);
+await page.getByRole('button', { name: 'Find it by trying' }).click();
+await page
+  .getByText(/try as a draft|Nothing helped/)
+  .first()
+  .waitFor({ timeout: 60_000 });
+await page.getByRole('complementary', { name: 'Lens' }).evaluate((lens) => lens.scrollTo(0, 360));
+await shoot('why', 600);
+await openPlan(`plan=${draft}&from=2026-06-09`);
 await page.getByRole('button', { name: 'Accept as live plan' }).click();
 await page.getByRole('button', { name: 'Make it the live plan' }).click();
 await page.getByText('is now the live plan').waitFor({ timeout: 30_000 });

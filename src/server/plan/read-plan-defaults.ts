@@ -1,6 +1,6 @@
 import { may, roleMay } from '@/contract/access/permissions';
 import { localDateOf } from '@/core/index';
-import { readNewestVersions } from '@/db/repositories/playbooks/playbooks';
+import { readLiveVersion, readNewestVersions } from '@/db/repositories/playbooks/playbooks';
 import { readAll } from '@/db/repositories/shared/schedule';
 import { requireRight } from '../shared/access';
 import type { Unit } from '../shared/unit';
@@ -28,7 +28,11 @@ export async function readPlanDefaults(unit: Unit): Promise<PlanDefaults> {
     .filter((t) => seen.has(t.id))
     .sort((a, b) => a.name.localeCompare(b.name, 'en'))
     .map((t) => ({ id: t.id, name: t.name, zone: t.zone, mayChange: may(user, 'change', 'runs', [t.id]) }));
-  const playbooks = await readNewestVersions(transaction);
+  const live = await readLiveVersion(transaction);
+  // The one that prices the live plan comes first: it is what a run is begun with unless another is chosen.
+  const playbooks = (await readNewestVersions(transaction)).sort(
+    (a, b) => Number(b.id === live?.id) - Number(a.id === live?.id),
+  );
   return {
     territories: territories.map(({ zone: _zone, ...t }) => t),
     playbooks: playbooks.map(({ id, playbookId, name, version, note }) => ({

@@ -128,7 +128,7 @@ export function PlanPage({ territories, playbooks, defaults, mayRun }: Props) {
           />
         )}
       </div>
-      {view && !error && <Scoreline view={view} selected={state.selected} onSelect={select} />}
+      {view && !error && <Scoreline view={view} query={query} selected={state.selected} onSelect={select} />}
       {view && (
         <LooseTable view={view} opened={tableOpen} onClose={() => setTableOpen(false)} onSelect={select} />
       )}

@@ -1,11 +1,17 @@
+import { Checkbox, Popover, Stack } from '@mantine/core';
+import { useLocalStorage } from '@mantine/hooks';
+import { useQuery } from '@tanstack/react-query';
 import type { PlanView } from '@/contract/plan/plan-view';
-import type { Objective } from '@/core/index';
+import { type ScorelineMore, scorelineMore } from '@/contract/plan/scoreline';
+import { OBJECTIVES, type Objective } from '@/core/index';
 import { currencyText } from '../messages/counting';
 import { changeText, OBJECTIVE_WORDS, priceText, totalOf } from '../messages/figures';
+import { callApi } from '../shared/api';
 import css from './Scoreline.module.css';
+import { Trend } from './Trend';
 
-/** Measures with a cell of their own; the rest are behind the price. */
-const SHOWN: readonly Objective[] = [
+/** Measures with a cell of their own unless they are hidden; the rest are behind the price. */
+const USUAL: readonly Objective[] = [
   'travelTime',
   'travelDistance',
   'overtime',
@@ -18,13 +24,23 @@ const SHOWN: readonly Objective[] = [
 
 interface Props {
   readonly view: PlanView;
+  readonly query: string;
   readonly selected: string | null;
   readonly onSelect: (selection: string) => void;
 }
 
-/** The plan's figures, with the change against the live plan. A cell opens what is behind it. */
-export function Scoreline({ view, selected, onSelect }: Props) {
+/** The plan's figures, with the change against the live plan and how the last runs came out. A cell opens what is behind it. */
+export function Scoreline({ view, query, selected, onSelect }: Props) {
   const { parts, baseline } = view;
+  const [shown, setShown] = useLocalStorage<readonly Objective[]>({
+    key: 'lime-scoreline',
+    defaultValue: USUAL,
+  });
+  const { data: more } = useQuery({
+    queryKey: ['plan-scoreline', query, view.revision],
+    queryFn: ({ signal }) => callApi(`/api/plan/scoreline?${query}`, scorelineMore, { signal }),
+  });
+  const measures = OBJECTIVES.filter((o) => shown.includes(o));
   return (
     <section className={css.strip} aria-label={baseline ? 'Scoreline, against the live plan' : 'Scoreline'}>
       <Cell
@@ -32,33 +48,95 @@ export function Scoreline({ view, selected, onSelect }: Props) {
         figure={priceText(totalOf(parts))}
         change={baseline ? totalOf(parts) - totalOf(baseline) : null}
         text={priceText}
+        trend={trendOf(more, null)}
         isOpen={selected === 'measure:price'}
         onOpen={() => onSelect('measure:price')}
       />
-      {SHOWN.map((o) => {
+      {measures.map((o) => {
         const { name, amount } = OBJECTIVE_WORDS[o];
-        const change = baseline ? parts[o].amount - baseline[o].amount : null;
         return (
           <Cell
             key={o}
             name={name}
             figure={amount(parts[o].amount)}
-            change={change}
+            change={baseline ? parts[o].amount - baseline[o].amount : null}
             text={amount}
+            trend={trendOf(more, o)}
             isOpen={selected === `measure:${o}`}
             onOpen={() => onSelect(`measure:${o}`)}
           />
         );
       })}
+      <ChanceCell more={more} />
       <Cell
         name="Rules broken"
         figure={String(view.violations.length)}
         change={null}
         text={String}
+        trend={[]}
         isOpen={selected === 'measure:rules'}
         onOpen={() => onSelect('measure:rules')}
       />
+      <Chooser shown={shown} onChange={setShown} />
     </section>
+  );
+}
+
+function trendOf(more: ScorelineMore | undefined, objective: Objective | null): readonly number[] {
+  const at = objective === null ? -1 : OBJECTIVES.indexOf(objective);
+  return (more?.runs ?? []).map(({ prices }) =>
+    at < 0 ? prices.reduce((a, b) => a + b, 0) : (prices[at] ?? 0),
+  );
+}
+
+const percent = (share: number): string => `${Math.round(share * 100)} %`;
+
+/** How likely a promised window is kept, over simulated days; more is better. */
+function ChanceCell({ more }: { readonly more: ScorelineMore | undefined }) {
+  if (!more || more.chance === null) return null;
+  const change =
+    more.baseline === null ? null : Math.round(more.chance * 100) - Math.round(more.baseline * 100);
+  return (
+    <div className={css.cell} title="Mean over all promised windows, found by playing the days 200 times">
+      <span className={css.name}>Windows kept</span>
+      <span className={css.figure}>{percent(more.chance)}</span>
+      {change !== null && (
+        <span className={change === 0 ? css.same : change > 0 ? css.better : css.worse}>
+          {change === 0 ? '±0' : change > 0 ? `▴ +${change}` : `▾ −${-change}`}
+        </span>
+      )}
+    </div>
+  );
+}
+
+/** Which figures have a cell. */
+function Chooser({
+  shown,
+  onChange,
+}: {
+  readonly shown: readonly Objective[];
+  readonly onChange: (shown: readonly Objective[]) => void;
+}) {
+  return (
+    <Popover position="top-end" withArrow>
+      <Popover.Target>
+        <button type="button" className={css.choose} aria-label="Choose figures">
+          …
+        </button>
+      </Popover.Target>
+      <Popover.Dropdown>
+        <Checkbox.Group label="Figures" value={[...shown]} onChange={(v) => onChange(v as Objective[])}>
+          <Stack gap={4} mt={6}>
+            {OBJECTIVES.map((o) => (
+              <Checkbox key={o} value={o} label={OBJECTIVE_WORDS[o].name} size="xs" />
+            ))}
+          </Stack>
+        </Checkbox.Group>
+        <button type="button" className="link" onClick={() => onChange(USUAL)}>
+          as usual
+        </button>
+      </Popover.Dropdown>
+    </Popover>
   );
 }
 
@@ -67,17 +145,22 @@ interface CellProps {
   readonly figure: string;
   readonly change: number | null;
   readonly text: (value: number) => string;
+  /** Prices of the last runs, the oldest first. */
+  readonly trend: readonly number[];
   readonly isOpen: boolean;
   readonly onOpen: () => void;
 }
 
 /** Every measure is a cost, so less is better. */
-function Cell({ name, figure, change, text, isOpen, onOpen }: CellProps) {
+function Cell({ name, figure, change, text, trend, isOpen, onOpen }: CellProps) {
   const tone = change === null || change === 0 ? css.same : change < 0 ? css.better : css.worse;
   return (
     <button type="button" className={css.cell} data-open={isOpen} onClick={onOpen}>
       <span className={css.name}>{name}</span>
-      <span className={css.figure}>{figure}</span>
+      <span className={css.figure}>
+        {figure}
+        <Trend values={trend} />
+      </span>
       {change !== null && (
         <span className={tone}>
           {change < 0 ? '▾ ' : change > 0 ? '▴ ' : ''}

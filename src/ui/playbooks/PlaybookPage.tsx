@@ -117,7 +117,7 @@ export function PlaybookPage({ playbook, others, compareWith, livePlaybookId, ma
               component={Link}
               href={`/plan?optimize=${encodeURIComponent(playbook.id)}`}
               size="compact-md"
-              {...(draft.isChanged ? { 'data-disabled': true } : {})}
+              {...(draft.isChanged ? { 'data-disabled': true, 'aria-disabled': true } : {})}
               title={
                 draft.isChanged
                   ? 'Save the version first: a run keeps the version that it was made with'

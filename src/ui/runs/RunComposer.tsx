@@ -93,6 +93,7 @@ export function RunComposer({ opened, onClose, territories, playbooks, start }: 
             data={playbooks.map((p) => ({ value: p.id, label: `${p.name}, version ${p.version}` }))}
             value={[...ask.playbookVersionIds]}
             onChange={(playbookVersionIds) => set({ playbookVersionIds })}
+            searchable
             error={wrong('playbookVersionIds')}
             comboboxProps={{ zIndex: 1300 }}
           />

@@ -87,6 +87,25 @@ export async function readBatch(transaction: Transaction, batchId: string): Prom
   );
 }
 
+/** Final prices by objective of the newest runs of exactly these days and territories. */
+export async function readRunsOfExtent(
+  transaction: Transaction,
+  extent: { readonly territoryIds: readonly string[]; readonly firstDate: string; readonly lastDate: string },
+  limit: number,
+): Promise<{ id: string; endedAt: Date; prices: number[] }[]> {
+  return select(
+    transaction,
+    z.strictObject({ id: z.string(), endedAt: z.date(), prices: z.array(z.number()) }),
+    `select r.id, r.ended_at as "endedAt", r.progress->-1->'prices' as prices from runs r
+     where r.status = 'done' and r.origin = 'search' and jsonb_array_length(r.progress) > 0
+       and r.extent->>'firstDate' = :firstDate and r.extent->>'lastDate' = :lastDate
+       and jsonb_array_length(r.extent->'territoryIds') = :count
+       and not exists (select 1 from jsonb_array_elements_text(r.extent->'territoryIds') t where t not in (:territoryIds))
+     order by r.ended_at desc, r.id limit :limit`,
+    { ...extent, territoryIds: ['', ...extent.territoryIds], count: extent.territoryIds.length, limit },
+  );
+}
+
 export async function addRun(transaction: Transaction, run: NewRowOf<typeof runs>): Promise<void> {
   await rowsOf(transaction, runs).insert([run]);
 }

@@ -285,7 +285,7 @@ function Preview({ answer, isAsking, conflicts, onSettle }: PreviewProps) {
         </p>
       )}
       {answer.moved.length > 0 && (
-        <div className={css.list}>
+        <section className={css.list} aria-label="Visits that change" tabIndex={0}>
           <table className="figures">
             <thead>
               <tr>
@@ -307,7 +307,7 @@ function Preview({ answer, isAsking, conflicts, onSettle }: PreviewProps) {
               ))}
             </tbody>
           </table>
-        </div>
+        </section>
       )}
     </div>
   );

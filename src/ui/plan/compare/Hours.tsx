@@ -27,7 +27,7 @@ export function HoursByPerson({
   const x = (v: number): number => NAME + (v / most) * (W - NAME - 16);
   const height = people.length * ROW + 4;
   return (
-    <div className={css.scroll}>
+    <section className={css.scroll} aria-label="By person" tabIndex={0}>
       <svg
         viewBox={`0 0 ${W} ${height}`}
         width={W}
@@ -58,7 +58,7 @@ export function HoursByPerson({
           );
         })}
       </svg>
-    </div>
+    </section>
   );
 }
 

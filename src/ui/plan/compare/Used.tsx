@@ -12,7 +12,7 @@ export function Used({ answer }: { readonly answer: Compared }) {
     return cell && cell.workedSec > 0 ? cell.plannedSec / cell.workedSec : null;
   };
   return (
-    <div className={css.scroll}>
+    <section className={css.scroll} aria-label="Utilization by day and territory" tabIndex={0}>
       <table className={`figures ${css.used}`}>
         <thead>
           <tr>
@@ -47,7 +47,7 @@ export function Used({ answer }: { readonly answer: Compared }) {
           ))}
         </tbody>
       </table>
-    </div>
+    </section>
   );
 }
 

@@ -57,6 +57,8 @@ export function Exceptions({
                 if (v !== '' && Number(v) !== e.amount) change(i, { amount: Number(v) });
               }}
               classNames={{ input: css.amount ?? '' }}
+              // Large enough to be hit with a finger (WCAG 2.2, 2.5.8).
+              styles={{ input: { height: 24, minHeight: 24 } }}
             />
             <span>
               where{' '}

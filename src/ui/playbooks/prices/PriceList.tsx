@@ -167,6 +167,8 @@ function PriceRow({ line, share, isChosen, onChoose, onPrice, problem, doubts, m
             if (v !== '' && Number(v) !== line.amount) onPrice(Number(v));
           }}
           classNames={{ input: css.amount ?? '' }}
+          // Large enough to be hit with a finger (WCAG 2.2, 2.5.8).
+          styles={{ input: { height: 24, minHeight: 24 } }}
         />
       </td>
       <Share share={share} />

@@ -50,14 +50,17 @@ export function RuleLine(props: Props) {
         <div className="quiet">
           {note}
           {applies && (
-            <FilterWord
-              label={`What ${name} applies to`}
-              filter={applies.filter}
-              of={applies.of}
-              everything={applies.everything}
-              disabled={!mayChange}
-              onChange={applies.onChange}
-            />
+            <>
+              applies to{' '}
+              <FilterWord
+                label={`What ${name} applies to`}
+                filter={applies.filter}
+                of={applies.of}
+                everything={applies.everything}
+                disabled={!mayChange}
+                onChange={applies.onChange}
+              />
+            </>
           )}
         </div>
         {problem && (

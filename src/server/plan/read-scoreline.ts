@@ -1,0 +1,26 @@
+import { roleMay } from '@/contract/access/permissions';
+import type { ScorelineMore } from '@/contract/plan/scoreline';
+import { readLivePlan } from '@/db/repositories/plan/plans';
+import { readRunsOfExtent } from '@/db/repositories/runs/runs';
+import { judged } from '../shared/judged-plans';
+import { openPlan } from '../shared/plans/open-plan';
+import type { Unit } from '../shared/unit';
+import { chancesOf } from './chance';
+import type { Asked } from './read-detail';
+
+const MOST_RUNS = 8;
+
+/** Chances of a plan and of the live one, and how the last runs of the extent came out. */
+export async function readScorelineMore(unit: Unit, asked: Asked): Promise<ScorelineMore> {
+  const { plan, extent, playbook, kept } = await openPlan(unit, asked.planId, asked.extent);
+  const live =
+    plan.kind === 'live' ? null : await judged(unit, await readLivePlan(unit.transaction), extent, playbook);
+  const runs = roleMay(unit.user.role, 'read', 'runs')
+    ? await readRunsOfExtent(unit.transaction, extent, MOST_RUNS)
+    : [];
+  return {
+    chance: chancesOf(kept)?.mean ?? null,
+    baseline: live ? (chancesOf(live)?.mean ?? null) : null,
+    runs: runs.map(({ id, endedAt, prices }) => ({ id, endedAt: endedAt.toISOString(), prices })).reverse(),
+  };
+}
