@@ -80,6 +80,7 @@ await shoot('lens');
 await openPlan('from=2026-06-09&layout=both&territories=quay,sallow&selected=person:tech-15');
 await shoot('map', 3000);
 await page.goto('/playbooks');
+await page.getByText('Everybody', { exact: true }).waitFor({ timeout: 30_000 });
 await shoot('playbook');
 await openPlan('from=2026-06-09&territories=quay,north&layout=both');
 await page.getByRole('button', { name: 'Dark theme' }).click();

@@ -154,7 +154,7 @@ function PriceRow({ line, share, isChosen, onChoose, onPrice, problem, doubts, m
           hideControls
           aria-label={`Price of ${line.name}, ${line.unit}`}
           value={line.amount}
-          decimalScale={line.amount % 0.01 > 1e-9 && line.amount < 1 ? 4 : 2}
+          decimalScale={Math.abs(line.amount * 100 - Math.round(line.amount * 100)) > 1e-6 ? 4 : 2}
           fixedDecimalScale
           min={0}
           step={1}
