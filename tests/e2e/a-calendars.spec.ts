@@ -12,7 +12,7 @@ test('holidays are read again and again from the calendar stand-in, and time off
     .getByRole('textbox', { name: 'Address of the calendar' })
     .fill('/stand-ins/calendars/feasts.ics');
   await page.keyboard.press('Enter');
-  await page.getByRole('button', { name: 'Save' }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByText('choose one of the two').first()).toBeVisible();
   await page.getByRole('button', { name: /^Where holidays/ }).click();
   await page.getByRole('combobox', { name: 'Where holidays' }).fill('North');
