@@ -17,7 +17,7 @@ test('holidays are read again and again from the calendar stand-in, and time off
   await page.getByRole('button', { name: /^Where holidays/ }).click();
   await page.getByRole('combobox', { name: 'Where holidays' }).fill('North');
   await page.getByRole('option', { name: 'North' }).click();
-  await page.getByRole('button', { name: 'Save' }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByText('is saved').first()).toBeVisible();
   await page.getByRole('button', { name: 'Read it now' }).click();
   await expect(page.getByText('2 parts of days in the next year')).toBeVisible({ timeout: 30_000 });
