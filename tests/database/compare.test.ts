@@ -1,6 +1,9 @@
 import { OBJECTIVES } from '@/core/index';
+import { acceptDraft } from '@/server/plan/accept/accept-draft';
 import { comparePlans, readTradeOff } from '@/server/plan/compare-plans';
+import { listAcceptances } from '@/server/plan/drafts';
 import { readMeasureDetail } from '@/server/plan/read-detail';
+import { readScorelineMore } from '@/server/plan/read-scoreline';
 import { readPersonWhy, readVisitWhy } from '@/server/plan/read-why';
 import { openPlan } from '@/server/shared/plans/open-plan';
 import { leaveDatabase, refusalOf, rolledBack, unitAs } from '../support/database';
@@ -114,5 +117,43 @@ describe('why', () => {
       expect(why.loose).toBe(kept.built.plan.unplannedVisitIds.length);
       expect(why.possible + why.stopped.reduce((n, s) => n + s.count, 0)).toBe(why.loose);
       expect((await refusalOf(readPersonWhy(unit, asked, 'nobody'))).code).toBe('not-found');
+    }));
+});
+
+describe('beside the figures', () => {
+  const asked = {
+    planId: 'live',
+    extent: { territoryIds: ['quay'], firstDate: '2026-06-08', lastDate: '2026-06-12' },
+  };
+
+  it('what no plan can mend is told apart from what this one missed', () =>
+    asAnalyst(async (unit) => {
+      const { kept } = await openPlan(unit, 'live', asked.extent);
+      const { beyond, chance, baseline, runs } = await readScorelineMore(unit, asked);
+      const loose = new Set(kept.built.plan.unplannedVisitIds);
+      expect(beyond.loose.every((l) => loose.has(l.visitId))).toBe(true);
+      expect(beyond.loose.length).toBeLessThan(loose.size);
+      // A fortnight later all of it is past.
+      const later = await readScorelineMore({ ...unit, now: unit.now + 40 * 86_400 }, asked);
+      expect(later.beyond.loose).toHaveLength(loose.size);
+      expect(later.beyond.loose.every((l) => l.why === 'past')).toBe(true);
+      expect([chance !== null && chance > 0, baseline, runs]).toEqual([true, null, []]);
+    }));
+
+  it('a draft has the chance of the live plan beside its own; acceptances are listed with what was before', () =>
+    asAnalyst(async (unit) => {
+      const extent = { ...EXTENT };
+      const { planId } = await draftBy(unit, {
+        territoryIds: ['quay'],
+        firstDate: extent.firstDate,
+        lastDate: extent.lastDate,
+      });
+      const more = await readScorelineMore(unit, { planId, extent });
+      expect(more.baseline).not.toBeNull();
+      const { commandId } = await acceptDraft(unit, planId);
+      const [first] = await listAcceptances(unit);
+      expect(first).toMatchObject({ commandId, part: 'all', isUndone: false, by: unit.user.name, extent });
+      const north = await unitAs(unit.transaction, 'analyst', ['north']);
+      expect(await listAcceptances(north)).toEqual([]);
     }));
 });

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { extentSchema } from '../runs/run';
 import { idText, isoDate } from '../shared/fields';
 
 /** How much of a draft becomes the live plan, and what about work that moved meanwhile. */
@@ -28,6 +29,19 @@ const moved = z.strictObject({
   to: z.array(seat),
 });
 export type MovedVisit = z.infer<typeof moved>;
+
+/** The live plan as it was before each acceptance. */
+export const acceptances = z.array(
+  z.strictObject({
+    commandId: z.int(),
+    at: z.string(),
+    by: z.string().nullable(),
+    draft: z.string(),
+    part: z.string().nullable(),
+    isUndone: z.boolean(),
+    extent: extentSchema,
+  }),
+);
 
 /** What an acceptance would do, before it is done. */
 export const acceptPreview = z.strictObject({

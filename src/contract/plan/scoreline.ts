@@ -6,6 +6,11 @@ export const scorelineMore = z.strictObject({
   chance: z.number().nullable(),
   /** The same of the live plan, where this is another. */
   baseline: z.number().nullable(),
+  /** What fell short for a reason that no plan can mend: windows and due dates gone by, nobody who ever could; windows missed already. */
+  beyond: z.strictObject({
+    loose: z.array(z.strictObject({ visitId: z.string(), why: z.enum(['past', 'nobody']) })),
+    missed: z.int(),
+  }),
   /** Final prices by objective of the newest runs of the same days and territories, the oldest first, micros. */
   runs: z.array(z.strictObject({ id: z.string(), endedAt: z.string(), prices: z.array(z.number()) })),
 });

@@ -1,6 +1,8 @@
+import type { z } from 'zod';
+import type { acceptances } from '@/contract/plan/accept';
 import type { DraftRow } from '@/contract/plan/plan-view';
 import type { Parts } from '@/core/index';
-import { changeDraftStatus, readDrafts } from '@/db/repositories/plan/drafts';
+import { changeDraftStatus, readAcceptances, readDrafts } from '@/db/repositories/plan/drafts';
 import { readLivePlan } from '@/db/repositories/plan/plans';
 import { requireRight } from '../shared/access';
 import { runCommand } from '../shared/commands/command';
@@ -27,6 +29,14 @@ export async function listDrafts(unit: Unit): Promise<DraftRow[]> {
     territoryIds: extent.territoryIds,
     territoryNames: extent.territoryIds.map((id) => names.get(id) ?? ''),
   }));
+}
+
+/** The newest acceptances, each with the live plan as it was before to go back and look at. */
+export async function listAcceptances(unit: Unit): Promise<z.infer<typeof acceptances>> {
+  requireRight(unit, 'read', 'plan');
+  const seen = unit.user.grants.map((g) => g.territoryId);
+  const rows = await readAcceptances(unit.transaction, seen, MOST_LISTED);
+  return rows.map(({ at, ...row }) => ({ ...row, at: at.toISOString() }));
 }
 
 /** Puts a draft away. Nothing live changes. */

@@ -110,6 +110,8 @@ export function ExtentLine({ state, onChange, territories, drafts, mayOptimize, 
           aria-label="Plan on screen"
         >
           <option value="live">Live plan</option>
+          {state.plan.startsWith('best-') && <option value={state.plan}>Best plan so far of a run</option>}
+          {state.plan.startsWith('past-') && <option value={state.plan}>Live plan as it was</option>}
           {drafts
             .filter((d) => d.status === 'open' || d.id === state.plan)
             .map((d) => (
@@ -118,7 +120,24 @@ export function ExtentLine({ state, onChange, territories, drafts, mayOptimize, 
               </option>
             ))}
         </select>
-        {state.plan !== 'live' && <span className="quiet"> against the live plan</span>}
+      </label>
+      <label className={css.plan}>
+        <span className="quiet">beside</span>{' '}
+        <select
+          value={state.against ?? ''}
+          onChange={(e) => onChange({ against: e.target.value || null })}
+          aria-label="Plan shown beside it"
+        >
+          <option value="">none</option>
+          {state.plan !== 'live' && <option value="live">Live plan</option>}
+          {drafts
+            .filter((d) => (d.status === 'open' || d.id === state.against) && d.id !== state.plan)
+            .map((d) => (
+              <option key={d.id} value={d.id}>
+                {d.name}
+              </option>
+            ))}
+        </select>
       </label>
       <Link href="/plan/drafts" className="link">
         Drafts

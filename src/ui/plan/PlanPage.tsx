@@ -51,6 +51,12 @@ export function PlanPage({ territories, playbooks, defaults, mayRun }: Props) {
     from: state.from,
     to: state.to,
   }).toString();
+  const otherQuery = new URLSearchParams({
+    plan: state.against ?? 'live',
+    territories: state.territories.join(','),
+    from: state.from,
+    to: state.to,
+  }).toString();
   const {
     data: view,
     error,
@@ -60,6 +66,11 @@ export function PlanPage({ territories, playbooks, defaults, mayRun }: Props) {
     queryKey: ['plan', query],
     queryFn: ({ signal }) => callApi(`/api/plan?${query}`, planView, { signal }),
     placeholderData: (previous) => previous,
+  });
+  const other = useQuery({
+    queryKey: ['plan', otherQuery],
+    queryFn: ({ signal }) => callApi(`/api/plan?${otherQuery}`, planView, { signal }),
+    enabled: state.against !== null && state.against !== state.plan,
   });
   const drafts = useQuery({ queryKey: ['drafts'], queryFn: () => callApi('/api/drafts', z.array(draftRow)) });
   // The newest way to change the state, so that what is handed down stays the same and rows are not drawn again.
@@ -116,6 +127,7 @@ export function PlanPage({ territories, playbooks, defaults, mayRun }: Props) {
             select={select}
             walk={walk}
             query={query}
+            other={state.against === null ? undefined : other.data}
             onOpenLoose={() => setTableOpen(true)}
             onLasso={
               mayRun
@@ -158,11 +170,13 @@ interface DrawingProps {
   /** Moves the selection without opening it. */
   readonly walk: (selected: string | null) => void;
   readonly query: string;
+  /** The plan that is shown as ghosts. */
+  readonly other: PlanView | undefined;
   readonly onOpenLoose: () => void;
   readonly onLasso: ((visitIds: readonly string[]) => void) | undefined;
 }
 
-function Drawing({ view, state, change, select, walk, query, onOpenLoose, onLasso }: DrawingProps) {
+function Drawing({ view, state, change, select, walk, query, other, onOpenLoose, onLasso }: DrawingProps) {
   const colour = useMemo(
     (): ColourContext => ({
       by: state.colourBy,
@@ -184,6 +198,7 @@ function Drawing({ view, state, change, select, walk, query, onOpenLoose, onLass
               {view.dates.length === 1 ? (
                 <Timeline
                   view={view}
+                  other={other}
                   date={view.dates[0]!}
                   colour={colour}
                   selected={state.selected}

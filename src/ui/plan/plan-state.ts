@@ -17,6 +17,8 @@ interface Picked {
 /** Everything about the Plan page that a link can carry. */
 export interface PlanState extends Picked {
   readonly plan: string;
+  /** The plan that is shown as ghosts beside it; none is shown where it is null. */
+  readonly against: string | null;
   readonly territories: readonly string[];
   readonly from: string;
   readonly to: string;
@@ -42,6 +44,7 @@ function pickedIn(query: URLSearchParams): Picked {
 function toParams(next: PlanState, defaults: PlanDefaults): URLSearchParams {
   const params = new URLSearchParams();
   if (next.plan !== 'live') params.set('plan', next.plan);
+  if (next.against) params.set('against', next.against);
   if (next.territories.join() !== defaults.territories.join())
     params.set('territories', next.territories.join(','));
   params.set('from', next.from);
@@ -75,6 +78,7 @@ export function usePlanState(defaults: PlanDefaults): [PlanState, (change: Parti
     const territories = (query.get('territories') ?? '').split(',').filter((t) => t !== '');
     return {
       plan: query.get('plan') ?? 'live',
+      against: query.get('against'),
       territories: territories.length > 0 ? territories : defaults.territories,
       from,
       to: query.get('to') ?? from,

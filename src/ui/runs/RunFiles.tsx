@@ -6,7 +6,7 @@ import { useEffect, useState } from 'react';
 import { madeDraft } from '@/contract/runs/made';
 import type { RunView } from '@/contract/runs/run';
 import { errorText } from '../messages/errors';
-import { draftAddress } from '../plan/drafts/DraftsPage';
+import { draftAddress } from '../shared/addresses';
 import { callApi } from '../shared/api';
 import { StudyState } from '../shared/studies/StudyState';
 import { useStudy } from '../shared/studies/use-study';

@@ -9,6 +9,7 @@ import { priceText } from '../messages/figures';
 import { proofText } from '../messages/runs/outcomes';
 import { runSentence } from '../messages/runs/sentence';
 import { Comparison } from '../plan/drafts/DraftActions';
+import { draftAddress } from '../shared/addresses';
 import { callApi } from '../shared/api';
 import { useFilterNames } from '../shared/filters/use-names';
 import { Batch } from './Batch';
@@ -49,7 +50,10 @@ export function RunPage({ id }: { readonly id: string }) {
       {run.draftId && (
         <section>
           <h2>What came of it: the draft against the live plan</h2>
-          <Comparison draftId={run.draftId} />
+          <Comparison
+            draftId={run.draftId}
+            query={draftAddress({ ...run.extent, id: run.draftId }).split('?')[1] ?? ''}
+          />
         </section>
       )}
       {run.progress.length > 0 && (

@@ -5,7 +5,7 @@ import { mostSeconds, readAsk } from '@/contract/runs/ask';
 import type { RunView } from '@/contract/runs/run';
 import { errorText } from '../messages/errors';
 import { outcomeText } from '../messages/runs/outcomes';
-import { draftAddress } from '../plan/drafts/DraftsPage';
+import { draftAddress } from '../shared/addresses';
 import { callApi, done } from '../shared/api';
 
 /** Progress is told so often, in seconds: after the last of it comes the proof. */

@@ -58,6 +58,34 @@ export async function readDraftsOfExtent(
   return rows.map((r) => r.id);
 }
 
+const acceptanceShape = z.strictObject({
+  commandId: z.int(),
+  at: z.date(),
+  by: z.string().nullable(),
+  draft: z.string(),
+  part: z.string().nullable(),
+  isUndone: z.boolean(),
+  extent: extentSchema,
+});
+
+/** The newest acceptances of drafts that lie wholly in the territories. */
+export async function readAcceptances(
+  transaction: Transaction,
+  territoryIds: readonly string[],
+  limit: number,
+): Promise<z.infer<typeof acceptanceShape>[]> {
+  return select(
+    transaction,
+    acceptanceShape,
+    `select c.id::int as "commandId", c.at, u.name as by, d.name as draft, c.facts->>'part' as part,
+       c.undone_by is not null as "isUndone", r.extent
+     from commands c join plans d on d.id = c.facts->>'planId' join runs r on r.id = d.run_id
+     left join users u on u.id = c.user_id
+     where c.name = 'accept-draft' and ${EXTENT_IN_SIGHT} order by c.id desc limit :limit`,
+    { territories: ['', ...territoryIds], limit },
+  );
+}
+
 export async function countDrafts(transaction: Transaction): Promise<number> {
   const shape = z.strictObject({ n: z.int() });
   const [row] = await select(transaction, shape, `select count(*)::int as n from plans where kind = 'draft'`);

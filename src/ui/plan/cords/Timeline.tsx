@@ -10,6 +10,8 @@ import { useNow } from '../../shared/use-now';
 import { LooseEnds, windowOn } from '../loose/LooseEnds';
 import { type Axis, createAxis, hoursOf, hourTicks } from './axis';
 import { Cord, CordPatterns, ROW_HEIGHT } from './Cord';
+import { GhostKnots } from './GhostKnots';
+import { type Ghost, ghostsOf } from './ghosts';
 import type { ColourContext } from './knot';
 import { PersonLabel } from './PersonLabel';
 import css from './Timeline.module.css';
@@ -17,6 +19,8 @@ import { useCordKeys } from './use-cord-keys';
 
 interface Props {
   readonly view: PlanView;
+  /** Another plan, whose places are shown as ghosts. */
+  readonly other: PlanView | undefined;
   readonly date: string;
   readonly colour: ColourContext;
   readonly selected: string | null;
@@ -27,7 +31,7 @@ interface Props {
 }
 
 /** People and their cords over one day, under the loose ends on the same axis. */
-export function Timeline({ view, date, colour, selected, onSelect, onWalk, onOpenLoose }: Props) {
+export function Timeline({ view, other, date, colour, selected, onSelect, onWalk, onOpenLoose }: Props) {
   const { ref: trackRef, width } = useElementSize();
   const scroller = useRef<HTMLDivElement>(null);
   const visits = useMemo(() => new Map(view.visits.map((v) => [v.id, v])), [view.visits]);
@@ -49,6 +53,7 @@ export function Timeline({ view, date, colour, selected, onSelect, onWalk, onOpe
     onWalk,
     scrollTo: (i) => rows.scrollToIndex(i),
   });
+  const ghosts = useMemo(() => ghostsOf(view, other), [view, other]);
   const now = useNow(view);
   const loose = useMemo(() => view.looseIds.flatMap((id) => visits.get(id) ?? []), [view.looseIds, visits]);
   const today = loose.filter((v) => windowOn(v, axis));
@@ -115,6 +120,8 @@ export function Timeline({ view, date, colour, selected, onSelect, onWalk, onOpe
                   axis={axis}
                   visits={visits}
                   colour={colour}
+                  ghosts={ghosts.get(person.id)}
+                  otherName={other?.planName ?? ''}
                   selectedId={holds ? idOf(selected, 'visit') : null}
                   onSelect={onSelect}
                 />
@@ -141,9 +148,14 @@ interface RowProps {
   readonly colour: ColourContext;
   readonly selectedId: string | null;
   readonly onSelect: (selection: string) => void;
+  /** Where another plan has visits of theirs. */
+  readonly ghosts: readonly Ghost[] | undefined;
+  readonly otherName: string;
 }
 
 const Row = memo(function Row({
+  ghosts,
+  otherName,
   person,
   date,
   view,
@@ -180,6 +192,15 @@ const Row = memo(function Row({
           />
         ))}
         <ClosedTime axis={axis} shifts={shifts} />
+        {ghosts && (
+          <GhostKnots
+            ghosts={ghosts}
+            axis={axis}
+            visits={visits}
+            planName={otherName}
+            onSelect={(id) => onSelect(`visit:${id}`)}
+          />
+        )}
         {shifts.map((shift) => (
           <Cord
             key={shift.id}

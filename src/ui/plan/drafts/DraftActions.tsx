@@ -10,6 +10,7 @@ import { compareAddress } from '../../shared/addresses';
 import { callApi, done } from '../../shared/api';
 import { dayText } from '../../shared/time';
 import { AcceptDialog } from '../accept/AcceptDialog';
+import { Beyond } from '../Beyond';
 
 interface Props {
   readonly draft: DraftRow;
@@ -98,7 +99,7 @@ export function DraftActions({ draft, onAccepted, onThrownAway }: Props) {
 }
 
 /** Figures of the draft beside those of the live plan over the same extent. */
-export function Comparison({ draftId }: { readonly draftId: string }) {
+export function Comparison({ draftId, query }: { readonly draftId: string; readonly query?: string }) {
   const { data, error } = useQuery({
     queryKey: ['compare', draftId],
     queryFn: () => callApi(`/api/drafts/${draftId}/compare`, comparison),
@@ -107,41 +108,46 @@ export function Comparison({ draftId }: { readonly draftId: string }) {
   if (!data) return <p className="quiet">Comparing …</p>;
   const change = totalOf(data.draft) - totalOf(data.live);
   return (
-    <table className="figures">
-      <thead>
-        <tr>
-          <th>Measure</th>
-          <th className="number">Live</th>
-          <th className="number">Draft</th>
-          <th className="number">Change</th>
-        </tr>
-      </thead>
-      <tbody>
-        {tellingMeasures(data.draft, data.live).map((o) => {
-          const { name, amount } = OBJECTIVE_WORDS[o];
-          const difference = data.draft[o].amount - data.live[o].amount;
-          return (
-            <tr key={o}>
-              <td>{name}</td>
-              <td className="number">{amount(data.live[o].amount)}</td>
-              <td className="number">{amount(data.draft[o].amount)}</td>
-              <td className={`number ${difference < 0 ? 'good' : difference > 0 ? 'bad' : 'quiet'}`}>
-                {changeText(difference, amount)}
-              </td>
-            </tr>
-          );
-        })}
-        <tr>
-          <td>
-            <b>Price</b>
-          </td>
-          <td className="number">{priceText(totalOf(data.live))}</td>
-          <td className="number">{priceText(totalOf(data.draft))}</td>
-          <td className={`number ${change < 0 ? 'good' : 'bad'}`}>
-            <b>{changeText(change, priceText)}</b>
-          </td>
-        </tr>
-      </tbody>
-    </table>
+    <>
+      <table className="figures">
+        <thead>
+          <tr>
+            <th>Measure</th>
+            <th className="number">Live</th>
+            <th className="number">Draft</th>
+            <th className="number">Change</th>
+          </tr>
+        </thead>
+        <tbody>
+          {tellingMeasures(data.draft, data.live).map((o) => {
+            const { name, amount } = OBJECTIVE_WORDS[o];
+            const difference = data.draft[o].amount - data.live[o].amount;
+            return (
+              <tr key={o}>
+                <td>{name}</td>
+                <td className="number">{amount(data.live[o].amount)}</td>
+                <td className="number">{amount(data.draft[o].amount)}</td>
+                <td className={`number ${difference < 0 ? 'good' : difference > 0 ? 'bad' : 'quiet'}`}>
+                  {changeText(difference, amount)}
+                </td>
+              </tr>
+            );
+          })}
+          <tr>
+            <td>
+              <b>Price</b>
+            </td>
+            <td className="number">{priceText(totalOf(data.live))}</td>
+            <td className="number">{priceText(totalOf(data.draft))}</td>
+            <td className={`number ${change < 0 ? 'good' : 'bad'}`}>
+              <b>{changeText(change, priceText)}</b>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      {query && (
+        <Beyond query={query} loose={data.draft.unplanned.amount} missed={data.draft.missedWindows.amount} />
+      )}
+    </>
   );
 }

@@ -4,28 +4,16 @@ import { Button } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
 import Link from 'next/link';
 import { z } from 'zod';
-import { type DraftRow, draftRow } from '@/contract/plan/plan-view';
+import { draftRow } from '@/contract/plan/plan-view';
 import { runView } from '@/contract/runs/run';
 import { errorText } from '../../messages/errors';
 import { priceText } from '../../messages/figures';
 import { STATUS_WORDS } from '../../runs/status';
 import { TemplatesList } from '../../runs/TemplatesList';
-import { compareAddress } from '../../shared/addresses';
+import { compareAddress, draftAddress } from '../../shared/addresses';
 import { callApi } from '../../shared/api';
 import { dayText } from '../../shared/time';
-
-/** Address of a draft on the Plan page, with its own extent. */
-export function draftAddress(
-  draft: Pick<DraftRow, 'id' | 'territoryIds' | 'firstDate' | 'lastDate'>,
-): string {
-  const query = new URLSearchParams({
-    plan: draft.id,
-    territories: draft.territoryIds.join(','),
-    from: draft.firstDate,
-  });
-  if (draft.lastDate !== draft.firstDate) query.set('to', draft.lastDate);
-  return `/plan?${query.toString()}`;
-}
+import { Accepted } from './Accepted';
 
 const days = (first: string, last: string): string =>
   first === last ? dayText(first) : `${dayText(first)} to ${dayText(last)}`;
@@ -105,6 +93,7 @@ export function DraftsPage({ mayRun }: { readonly mayRun: boolean }) {
           </tbody>
         </table>
       )}
+      <Accepted />
       <TemplatesList mayChange={mayRun} />
       <h2>Runs</h2>
       {runs.data?.length === 0 && <p className="quiet">No runs yet.</p>}

@@ -6,6 +6,7 @@ import { errorText } from '../../messages/errors';
 import { changeText, OBJECTIVE_WORDS, priceText, tellingMeasures } from '../../messages/figures';
 import { RULE_WORDS } from '../../messages/rules';
 import { callApi } from '../../shared/api';
+import { Beyond } from '../Beyond';
 import { Binds } from '../why/Binds';
 import css from './Lens.module.css';
 import { LensTitle } from './LensTitle';
@@ -66,6 +67,14 @@ function OneMeasure({
         <b style={{ fontSize: 15 }}>{words.amount(part.amount)}</b>, price {priceText(part.price)}
       </p>
       {view.baseline && <p className="quiet">Live plan: {words.amount(view.baseline[objective].amount)}</p>}
+      {(objective === 'unplanned' || objective === 'missedWindows') && (
+        <Beyond
+          query={query}
+          revision={view.revision}
+          loose={view.parts.unplanned.amount}
+          missed={view.parts.missedWindows.amount}
+        />
+      )}
       <h3>Made up of</h3>
       {error && <p className="bad">{errorText(error)}</p>}
       {!data && !error && <p className="quiet">Adding it up …</p>}

@@ -9,10 +9,10 @@ import type { RelaxedFound } from '@/contract/runs/studies';
 import { errorText } from '../../messages/errors';
 import { changeText, priceText } from '../../messages/figures';
 import { relaxationText } from '../../messages/runs/reasons';
+import { draftAddress } from '../../shared/addresses';
 import { callApi } from '../../shared/api';
 import { StudyState } from '../../shared/studies/StudyState';
 import { useStudy } from '../../shared/studies/use-study';
-import { draftAddress } from '../drafts/DraftsPage';
 import { useReasonNames } from './use-reason-names';
 import css from './Why.module.css';
 
