@@ -1,6 +1,7 @@
 #!/usr/bin/env bash
-# How fast a large plan opens, and how set-up answers there (`npm run bench:company set-up` alone): a made-up company of 200 people, 14 days, 5,000 visits and 3,500 sites in a database
-# and a web server of their own. Leaves nothing running.   npm run bench:company
+# How fast a large plan opens, how set-up answers there and how the analyst's loop does: a made-up company of 200 people,
+# 14 days, 5,000 visits and 3,500 sites in a database and a web server of their own. Leaves nothing running.
+#   npm run bench:company [plan | set-up | loop | loop-demo]   loop-demo asks the demo's company instead
 set -euo pipefail
 cd "$(dirname "$0")/.."
 . bin/lib/postgres.sh
@@ -24,9 +25,18 @@ pg_start "$scratch" fast
 export DATABASE_URL=$PG_URL DATABASE_OWNER_URL=$PG_OWNER_URL NEXT_TELEMETRY_DISABLED=1
 export LIME_NOW=2026-06-09T08:40:00Z LIME_LOG=error LIME_PORT; LIME_PORT=$(free_port)
 node --enable-source-maps dist/database.mjs migrate
-node --enable-source-maps dist/bench-company.mjs fill
+what=${1:-plan}
+if [ "$what" = loop-demo ]; then
+  export LIME_DEMO=1
+  node --enable-source-maps dist/database.mjs seed
+else
+  node --enable-source-maps dist/bench-company.mjs fill
+fi
 node --max-old-space-size="${LIME_WEB_MB:-320}" --enable-source-maps dist/web.mjs & web=$!
 for _ in $(seq 1 60); do curl -fs "http://127.0.0.1:$LIME_PORT/readyz" >/dev/null && break; sleep 0.25; done
-[ "${1:-plan}" = set-up ] || LIME_WEB_PID=$web node --enable-source-maps dist/bench-company.mjs measure
+[ "$what" != plan ] || LIME_WEB_PID=$web node --enable-source-maps dist/bench-company.mjs measure
 node --enable-source-maps dist/worker.mjs & worker=$!
-node --enable-source-maps dist/bench-set-up.mjs
+case $what in
+  loop*) node --enable-source-maps dist/bench-loop.mjs ;;
+  *) node --enable-source-maps dist/bench-set-up.mjs ;;
+esac

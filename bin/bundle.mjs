@@ -12,6 +12,7 @@ const entries = {
   'solve-thread': 'src/host/solve-thread.ts',
   bench: 'bench/engine.ts',
   'bench-company': 'bench/company.ts',
+  'bench-loop': 'bench/loop.ts',
   'bench-set-up': 'bench/set-up.ts',
   database: 'src/worker/database.ts',
 };

@@ -28,7 +28,7 @@ ensure_postgres() {
 # initdb refuses to run as root.
 pg_user() { if [ "$(id -u)" = 0 ]; then runuser -u postgres -- "$@"; else "$@"; fi; }
 
-free_port() { node -e 'const s=require("net").createServer();s.listen(0,"127.0.0.1",()=>{console.log(s.address().port);s.close()})'; }
+free_port() { node -e 'const s=require("net").createServer();s.listen(0,"127.0.0.1",()=>{console.log(String(s.address().port));s.close()})'; }
 
 # Where a cluster that stays may lie: as root not below the project, whose folders are nobody else's to look into.
 pg_home() { # pg_home NAME

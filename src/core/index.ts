@@ -6,13 +6,8 @@ export { type Bind, bindsToTry, withMore } from './explain/binds';
 export { boardOf } from './explain/board';
 export { funnelOf } from './explain/funnel';
 export { kneeOf } from './explain/knee';
-export {
-  countPairs,
-  type HoursKept,
-  PAIR_STEPS,
-  type PairCounts,
-  type PairStep,
-} from './explain/pair-counts';
+export { countPairs, PAIR_STEPS, type PairCounts, type PairStep } from './explain/pair-counts';
+export type { HoursKept, MostSec } from './explain/pair-hours';
 export { couldAlone, type PairRule, pairReasons } from './explain/pair-reasons';
 export { placesFor, planWithPlace } from './explain/places';
 export { relaxationsFor } from './explain/relax';
@@ -79,6 +74,7 @@ export {
   junctionAt,
   roadAt,
 } from './travel/dense-network';
+export { atMostSec, type Landmarks, placeLandmarks } from './travel/landmarks';
 export { matrixOnDemand } from './travel/matrix-on-demand';
 export { indexProblem, type ProblemIndex } from './travel/problem-index';
 export { distanceToRoadM } from './travel/road-distance';

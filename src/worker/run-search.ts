@@ -45,7 +45,9 @@ async function whenBack<T>(work: () => Promise<T>): Promise<T> {
 export async function runSearch(claimed: ClaimedRun): Promise<void> {
   const run: Attempt = { id: claimed.id, attempt: claimed.attempts };
   try {
-    const restored = await systemUnit(({ transaction }) => restoreProblem(transaction, run.id));
+    const restored = await whenBack(() =>
+      systemUnit(({ transaction }) => restoreProblem(transaction, run.id)),
+    );
     await searchInThread(claimed, run, restored);
   } catch (cause) {
     log.error({ run: run.id, cause: cause instanceof Error ? cause.stack : String(cause) }, 'A run failed');

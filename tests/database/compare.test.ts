@@ -35,6 +35,8 @@ describe('plans side by side', () => {
         }
         const driven = plan.people.reduce((n, p) => n + p.travelSec, 0);
         expect(driven).toBe(plan.parts.travelTime.amount);
+        expect(plan.outings.reduce((n, o) => n + o.travelSec, 0)).toBe(driven);
+        expect(plan.outings).toHaveLength(plan.days);
         expect(plan.people.reduce((n, p) => n + p.overtimeSec, 0)).toBe(plan.parts.overtime.amount);
         expect(plan.lateMin.length).toBe(plan.parts.missedWindows.amount);
         expect(plan.chance!.mean).toBeGreaterThan(0);
@@ -129,7 +131,11 @@ describe('beside the figures', () => {
   it('what no plan can mend is told apart from what this one missed', () =>
     asAnalyst(async (unit) => {
       const { kept } = await openPlan(unit, 'live', asked.extent);
-      const { beyond, chance, baseline, runs } = await readScorelineMore(unit, asked);
+      const { beyond, chance, chances, margin, baseline, runs } = await readScorelineMore(unit, asked);
+      const shares = chances.map(([, share]) => share);
+      expect(shares.reduce((a, b) => a + b, 0) / shares.length).toBeCloseTo(chance!, 12);
+      expect(shares).toEqual([...shares].sort((a, b) => a - b));
+      expect(margin).toMatchObject({ playbook: 'Everyday', min: 0, pricePerMin: 0 });
       const loose = new Set(kept.built.plan.unplannedVisitIds);
       expect(beyond.loose.every((l) => loose.has(l.visitId))).toBe(true);
       expect(beyond.loose.length).toBeLessThan(loose.size);

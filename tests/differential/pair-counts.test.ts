@@ -36,6 +36,24 @@ describe('pairs of person and visit, counted', () => {
     expect(closed).toBeGreaterThan(20);
   });
 
+  it('come out the same however far the quick look at the way is from the way', () => {
+    for (const problem of problems) {
+      const index = indexProblem(problem);
+      const { counts } = countPairs(index, null);
+      const { places, travel } = problem;
+      const longest = (from: number, to: number): number =>
+        Math.max(
+          travel.durationSec[from * places.length + to]!,
+          ...(travel.byTime?.slices ?? []).map((s) => s[from * places.length + to]!),
+        );
+      for (const mostSec of [
+        (from: number, to: number) => longest(from, to) * 2 + 600,
+        () => Number.POSITIVE_INFINITY,
+      ])
+        expect(countPairs(index, null, { mostSec }).counts).toEqual(counts);
+    }
+  });
+
   it('come out the same with what was kept of an earlier count, whatever changed between', () => {
     let kept = null as ReturnType<typeof countPairs>['kept'] | null;
     for (const problem of problems.slice(0, 12)) {

@@ -41,6 +41,10 @@ const plan = z.strictObject({
       days: z.int(),
     }),
   ),
+  /** Every day on which somebody is out: what is driven against what is worked at sites. */
+  outings: z.array(
+    z.strictObject({ personId: z.string(), date: z.string(), onSiteSec: z.number(), travelSec: z.number() }),
+  ),
   /** Planned and worked seconds by day and home territory. */
   used: z.array(
     z.strictObject({

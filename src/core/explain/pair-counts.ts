@@ -1,12 +1,7 @@
 import type { Problem, RuleScope, Shift, Visit } from '../model/problem';
-import { durationOf } from '../model/work-of';
 import { failedAttribute } from '../rules/attributes';
-import { reach } from '../rules/day-limits';
-import type { Interval } from '../time/interval';
-import { timeRoute } from '../timing/time-route';
-import type { TimedRoute } from '../timing/timed-plan';
-import { startWindows } from '../timing/windows';
 import type { ProblemIndex } from '../travel/problem-index';
+import { CLOSED, createHours, type HoursKept, type MostSec, OPEN, slowestOf } from './pair-hours';
 import { PAIR_CHECKS } from './pair-reasons';
 
 /** What can take a person from a visit, in the order in which it is told: rules on the pair, then the hours. */
@@ -56,139 +51,6 @@ const STATIC: readonly PairStep[] = [
   'parts',
   'capacity',
 ];
-
-/**
- * What the hours of every day say of visits alone in it, by all that the hours of a visit hang on; kept for as long
- * as the days are the same.
- */
-export interface HoursKept {
-  readonly days: string;
-  readonly rows: ReadonlyMap<string, Int8Array>;
-}
-
-const OPEN = 1;
-/** Place of the first step on hours behind the open cell. */
-const CLOSED = { windows: 2, access: 3, hours: 4, reach: 5 } as const;
-
-function overlaps(a: readonly Interval[], b: Interval): boolean {
-  return a.some((x) => x.startSec <= b.endSec && b.startSec <= x.endSec);
-}
-
-/** Looks at one visit alone in days, one after the other. */
-function createLook(index: ProblemIndex, visit: Visit): (shift: Shift) => number {
-  const known = new Map<number, { all: readonly Interval[]; inside: readonly Interval[] }>();
-  const begins = (of: Visit, sec: number): Interval[] =>
-    startWindows(of, sec).map((w) => ({ startSec: w.startSec, endSec: w.latestSec }));
-  const beginsOf = (sec: number): { all: readonly Interval[]; inside: readonly Interval[] } => {
-    const found = known.get(sec);
-    if (found) return found;
-    const inside = begins(visit, sec);
-    const made = { all: visit.access ? begins({ ...visit, access: undefined }, sec) : inside, inside };
-    known.set(sec, made);
-    return made;
-  };
-  return (shift) => {
-    const sec = durationOf(visit, shift);
-    const worked = { startSec: shift.startSec, endSec: shift.endSec + shift.overtimeLimitSec };
-    const { all, inside } = beginsOf(sec);
-    if (!overlaps(all, worked)) return CLOSED.windows;
-    if (!overlaps(inside, worked)) return CLOSED.access;
-    if (surelyFits(index, visit, shift, { sec, begins: inside })) return OPEN;
-    const route = timeRoute(index, shift, [visit]);
-    if (!route) return CLOSED.hours;
-    return isWithinReach(index, route) ? OPEN : CLOSED.reach;
-  };
-}
-
-/** Driving between two places at the worst hour, seconds at most. */
-function slowestSec({ problem, placeIxById }: ProblemIndex, from: string, to: string): number {
-  const { travel, places } = problem;
-  const cell = placeIxById.get(from)! * places.length + placeIxById.get(to)!;
-  let most = travel.durationSec[cell] ?? 0;
-  for (const slice of travel.byTime?.slices ?? []) most = Math.max(most, slice[cell] ?? 0);
-  return most;
-}
-
-/**
- * A cheap look before a day is timed: true only where the visit can be done at the slowest of all speeds, inside the
- * hours, and so that whoever does it is home before any break falls due.
- */
-function surelyFits(
-  index: ProblemIndex,
-  visit: Visit,
-  shift: Shift,
-  { sec, begins }: { readonly sec: number; readonly begins: readonly Interval[] },
-): boolean {
-  if (visit.parts || visit.tie.startSec !== undefined || shift.reach || shift.firstReach) return false;
-  const there = shift.startSec + slowestSec(index, shift.startPlaceId, visit.placeId);
-  const before = visit.bufferBeforeSec ?? 0;
-  const after = sec + (visit.bufferAfterSec ?? 0) + slowestSec(index, visit.placeId, shift.endPlaceId);
-  const fits = (free: number, until: number): boolean =>
-    begins.some((w) => free <= w.endSec && Math.max(free, w.startSec) + after <= until);
-  const [first] = shift.breaks;
-  const untilBreak = first ? Math.min(shift.endSec, ...shift.breaks.map((b) => b.earliestSec)) : shift.endSec;
-  if (fits(there + before, untilBreak)) return true;
-  // Or there in time for the only break, and to work after it.
-  if (!first || shift.breaks.length > 1 || there > first.latestSec) return false;
-  return fits(Math.max(there, first.earliestSec) + first.durationSec + before, shift.endSec);
-}
-
-function isWithinReach(index: ProblemIndex, route: TimedRoute): boolean {
-  return reach(index, { routes: [route], unplanned: [] }).length === 0;
-}
-
-/** Says of visits and days what their hours say, each once. */
-function createHours(index: ProblemIndex, kept: HoursKept | null) {
-  const { visits, shifts, places } = index.problem;
-  const at = new Map(places.map((p) => [p.id, p.lat === undefined ? p.id : `${p.lat} ${p.lon}`]));
-  const days = JSON.stringify([
-    index.problem.originAt,
-    shifts.map((s) => [
-      s.startSec,
-      s.endSec,
-      at.get(s.startPlaceId),
-      at.get(s.endPlaceId),
-      s.allowanceBeforeSec,
-      s.allowanceAfterSec,
-      s.overtimeLimitSec,
-      s.breaks,
-      s.pace,
-      s.parts,
-      at.get(s.partsPlaceId ?? ''),
-      s.reach,
-      s.firstReach,
-    ]),
-  ]);
-  const known = kept?.days === days ? kept.rows : null;
-  const rows = new Map<string, Int8Array>();
-  const rowOf = visits.map((v) => {
-    const text = JSON.stringify([
-      at.get(v.placeId),
-      v.durationSec,
-      v.kind,
-      v.windows,
-      v.access,
-      v.bufferBeforeSec,
-      v.bufferAfterSec,
-      v.parts,
-      v.tie.startSec,
-    ]);
-    const row = known?.get(text) ?? rows.get(text) ?? new Int8Array(shifts.length);
-    rows.set(text, row);
-    return row;
-  });
-  const looks = new Map<number, (shift: Shift) => number>();
-  const say = (v: number, s: number): number => {
-    const row = rowOf[v]!;
-    if (row[s] === 0) {
-      const look = looks.get(v) ?? createLook(index, visits[v]!);
-      looks.set(v, look);
-      row[s] = look(shifts[s]!);
-    }
-    return row[s]!;
-  };
-  return { say, kept: { days, rows } satisfies HoursKept };
-}
 
 function scopesOf({ rules }: Problem): RuleScope[] {
   const { skills, territory } = rules.scopes ?? {};
@@ -284,12 +146,16 @@ function masksOf(index: ProblemIndex, steps: readonly Step[]): Int32Array {
 /**
  * Counts how many pairs of person and visit each rule takes away, in order and alone. A pair is there as long as the
  * person has a day on which they could do the visit if nothing else were planned. `kept` is what an earlier
- * count found out about hours; it is used as far as nothing that they hang on has changed.
+ * count found out about hours; it is used as far as nothing that they hang on has changed. `mostSec` says quickly what
+ * driving between two places takes at most, so that few legs need to be worked out.
  */
 export function countPairs(
   index: ProblemIndex,
   kept: HoursKept | null,
-  wanted: (visit: Visit) => boolean = () => true,
+  {
+    wanted = () => true,
+    mostSec = slowestOf(index.problem),
+  }: { readonly wanted?: (visit: Visit) => boolean; readonly mostSec?: MostSec } = {},
 ): { readonly counts: PairCounts; readonly kept: HoursKept } {
   const { visits, shifts } = index.problem;
   const steps = stepsOf(index);
@@ -297,7 +163,7 @@ export function countPairs(
     ...steps.map(({ step, ruleId }) => ({ step, ruleId })),
     ...(Object.keys(CLOSED) as PairStep[]).map((step) => ({ step })),
   ];
-  const { say, kept: next } = createHours(index, kept);
+  const { say, kept: next } = createHours(index, kept, mostSec);
   const byPerson = new Map<string, number[]>();
   for (const [s, { personId }] of shifts.entries())
     byPerson.set(personId, [...(byPerson.get(personId) ?? []), s]);

@@ -98,6 +98,7 @@ async function comparedPlan(unit: Unit, { plan, kept }: Opened, extent: Extent):
       r.stops.flatMap((s) => (s.lateSec > 0 ? [Math.round(s.lateSec / 60)] : [])),
     ),
     people: hoursByPerson(kept),
+    outings: outingsOf(kept),
     used: usedByDay(kept, extent),
   };
 }
@@ -111,16 +112,26 @@ function hoursByPerson({ verdict }: KeptPlan): ComparedPlan['people'] {
   for (const r of verdict.timed.routes) {
     const { personId } = r.shift;
     const was = out.get(personId) ?? { personId, workSec: 0, travelSec: 0, overtimeSec: 0, days: 0 };
-    const driven = r.stops.reduce((sum, s) => sum + s.travelSec, r.endTravelSec);
     out.set(personId, {
       personId,
       workSec: was.workSec + r.workSec,
-      travelSec: was.travelSec + driven,
+      travelSec: was.travelSec + drivenSec(r),
       overtimeSec: was.overtimeSec + r.overtimeSec,
       days: was.days + 1,
     });
   }
   return [...out.values()];
+}
+
+const drivenSec = ({ stops, endTravelSec }: KeptPlan['verdict']['timed']['routes'][number]): number =>
+  stops.reduce((sum, s) => sum + s.travelSec, endTravelSec);
+
+function outingsOf({ verdict }: KeptPlan): ComparedPlan['outings'] {
+  return verdict.timed.routes.map((r) => ({
+    ...personAndDate(r.shift.id),
+    onSiteSec: r.stops.reduce((sum, s) => sum + s.finishSec - s.startSec, 0),
+    travelSec: drivenSec(r),
+  }));
 }
 
 /** Planned over worked time, by day and by the territory where people are at home then. */

@@ -24,6 +24,14 @@ function seenBeyond(unit: Unit, kept: KeptPlan): ScorelineMore['beyond'] {
   };
 }
 
+function seenChances(unit: Unit, kept: KeptPlan): ScorelineMore['chances'] {
+  const seen = seenBy(unit.user);
+  const rows = new Map(kept.loaded.data.visits.map((v) => [v.id, v.territoryId]));
+  return [...(chancesOf(kept)?.onTime ?? [])]
+    .filter(([id]) => seen.has(rows.get(visitOfId(id)?.visitId ?? id) ?? ''))
+    .sort((a, b) => a[1] - b[1] || (a[0] < b[0] ? -1 : 1));
+}
+
 /** Chances of a plan and of the live one, and how the last runs of the extent came out. */
 export async function readScorelineMore(unit: Unit, asked: Asked): Promise<ScorelineMore> {
   const { plan, extent, playbook, kept } = await openPlan(unit, asked.planId, asked.extent);
@@ -34,6 +42,13 @@ export async function readScorelineMore(unit: Unit, asked: Asked): Promise<Score
     : [];
   return {
     chance: chancesOf(kept)?.mean ?? null,
+    chances: seenChances(unit, kept),
+    margin: {
+      versionId: playbook.id,
+      playbook: playbook.name,
+      min: playbook.content.prices.marginMin,
+      pricePerMin: playbook.content.prices.marginMinute,
+    },
     beyond: seenBeyond(unit, kept),
     baseline: live ? (chancesOf(live)?.mean ?? null) : null,
     runs: runs.map(({ id, endedAt, prices }) => ({ id, endedAt: endedAt.toISOString(), prices })).reverse(),

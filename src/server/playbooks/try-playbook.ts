@@ -5,6 +5,7 @@ import {
   countPairs,
   type HoursKept,
   indexProblem,
+  type MostSec,
   type PairCounts,
   type Problem,
   verifyPlan,
@@ -19,7 +20,7 @@ import { playbookVersion } from '../shared/playbooks';
 import { buildProblem } from '../shared/problem/build-problem';
 import { Refusal, required } from '../shared/refusal';
 import { readGround } from '../shared/travel/ground';
-import { travelOnDemand } from '../shared/travel/matrices';
+import { mostBetween, travelOnDemand } from '../shared/travel/matrices';
 import type { Unit } from '../shared/unit';
 import { whatIsKnown } from './what-is-known';
 
@@ -33,12 +34,20 @@ interface Counted {
 }
 const holder = globalThis as { limePairs?: Map<string, Counted> };
 
-function countKept(place: string, rules: string, index: ReturnType<typeof indexProblem>): PairCounts {
+function countKept(
+  place: string,
+  rules: string,
+  index: ReturnType<typeof indexProblem>,
+  mostSec: MostSec,
+): PairCounts {
   const kept = holder.limePairs ?? new Map<string, Counted>();
   holder.limePairs = kept;
   const known = kept.get(place);
   if (known?.rules === rules) return known.counts;
-  const { counts, kept: hours } = countPairs(index, known?.hours ?? null, (v) => !v.id.includes('~'));
+  const { counts, kept: hours } = countPairs(index, known?.hours ?? null, {
+    wanted: (v) => !v.id.includes('~'),
+    mostSec,
+  });
   kept.delete(place);
   kept.set(place, { hours, counts, rules });
   while (kept.size > MOST_KEPT) kept.delete(kept.keys().next().value!);
@@ -106,7 +115,7 @@ export async function tryPlaybookOut(unit: Unit, raw: unknown): Promise<TriedPla
   const was: Replayed = { data, built: before.built, verdict: before.verdict };
   const place = JSON.stringify([plan.id, extent, ground.key]);
   const rules = JSON.stringify([await newestCommand(transaction), content.rules]);
-  const counts = countKept(place, rules, index);
+  const counts = countKept(place, rules, index, mostBetween(ground, built.problem.places));
   const nobody = nobodyOf(counts, world);
   const emptied = counts.steps.flatMap(({ step, ruleId, removed }, i) => {
     const all = counts.nobody.length;

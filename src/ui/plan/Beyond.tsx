@@ -1,6 +1,4 @@
-import { useQuery } from '@tanstack/react-query';
-import { scorelineMore } from '@/contract/plan/scoreline';
-import { callApi } from '../shared/api';
+import { useScorelineMore } from './use-scoreline-more';
 
 /** What fell short for a reason that no plan can mend, told apart from what this plan missed. */
 export function Beyond({
@@ -14,10 +12,7 @@ export function Beyond({
   readonly missed: number;
   readonly revision?: number;
 }) {
-  const { data } = useQuery({
-    queryKey: ['plan-scoreline', query, revision],
-    queryFn: ({ signal }) => callApi(`/api/plan/scoreline?${query}`, scorelineMore, { signal }),
-  });
+  const data = useScorelineMore(query, revision);
   if (!data) return null;
   const past = data.beyond.loose.filter((l) => l.why === 'past').length;
   const nobody = data.beyond.loose.filter((l) => l.why === 'nobody').length;

@@ -22,6 +22,7 @@ import { LooseTable } from './loose/LooseTable';
 import css from './PlanPage.module.css';
 import { type PlanDefaults, type PlanState, usePlanState } from './plan-state';
 import { Scoreline } from './Scoreline';
+import { useScorelineMore } from './use-scoreline-more';
 
 const MapView = dynamic(() => import('./map/MapView'), {
   ssr: false,
@@ -128,6 +129,7 @@ export function PlanPage({ territories, playbooks, defaults, mayRun }: Props) {
             walk={walk}
             query={query}
             other={state.against === null ? undefined : other.data}
+            otherQuery={otherQuery}
             onOpenLoose={() => setTableOpen(true)}
             onLasso={
               mayRun
@@ -172,18 +174,32 @@ interface DrawingProps {
   readonly query: string;
   /** The plan that is shown as ghosts. */
   readonly other: PlanView | undefined;
+  readonly otherQuery: string;
   readonly onOpenLoose: () => void;
   readonly onLasso: ((visitIds: readonly string[]) => void) | undefined;
 }
 
-function Drawing({ view, state, change, select, walk, query, other, onOpenLoose, onLasso }: DrawingProps) {
+function Drawing({
+  view,
+  state,
+  change,
+  select,
+  walk,
+  query,
+  other,
+  otherQuery,
+  onOpenLoose,
+  onLasso,
+}: DrawingProps) {
+  const more = useScorelineMore(query, view.revision);
   const colour = useMemo(
     (): ColourContext => ({
       by: state.colourBy,
       territories: view.territories,
       jobKinds: [...new Set(view.visits.map((v) => v.jobKind))].sort(),
+      chances: new Map(more?.chances),
     }),
-    [state.colourBy, view],
+    [state.colourBy, view, more],
   );
   const openDay = (date: string): void => change({ from: date, to: date });
   return (
@@ -210,7 +226,11 @@ function Drawing({ view, state, change, select, walk, query, other, onOpenLoose,
                 <DaysGrid view={view} selected={state.selected} onSelect={select} onOpenDay={openDay} />
               )}
             </div>
-            <Legend colour={colour} onColourBy={(colourBy) => change({ colourBy })} />
+            <Legend
+              colour={colour}
+              onColourBy={(colourBy) => change({ colourBy })}
+              beside={other && view.dates.length === 1 ? other.planName : null}
+            />
           </div>
         )}
         {state.layout !== 'cords' && (
@@ -221,6 +241,8 @@ function Drawing({ view, state, change, select, walk, query, other, onOpenLoose,
               selected={state.selected}
               onSelect={select}
               onLasso={onLasso}
+              otherQuery={other ? otherQuery : null}
+              otherName={other?.planName ?? ''}
             />
           </div>
         )}

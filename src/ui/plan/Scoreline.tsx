@@ -1,14 +1,14 @@
 import { Checkbox, Popover, Stack } from '@mantine/core';
 import { useLocalStorage } from '@mantine/hooks';
-import { useQuery } from '@tanstack/react-query';
 import type { PlanView } from '@/contract/plan/plan-view';
-import { type ScorelineMore, scorelineMore } from '@/contract/plan/scoreline';
+import type { ScorelineMore } from '@/contract/plan/scoreline';
 import { OBJECTIVES, type Objective } from '@/core/index';
 import { currencyText } from '../messages/counting';
 import { changeText, OBJECTIVE_WORDS, priceText, totalOf } from '../messages/figures';
-import { callApi } from '../shared/api';
+import { percentText } from './cords/knot';
 import css from './Scoreline.module.css';
 import { Trend } from './Trend';
+import { useScorelineMore } from './use-scoreline-more';
 
 /** Measures with a cell of their own unless they are hidden; the rest are behind the price. */
 const USUAL: readonly Objective[] = [
@@ -36,10 +36,7 @@ export function Scoreline({ view, query, selected, onSelect }: Props) {
     key: 'lime-scoreline',
     defaultValue: USUAL,
   });
-  const { data: more } = useQuery({
-    queryKey: ['plan-scoreline', query, view.revision],
-    queryFn: ({ signal }) => callApi(`/api/plan/scoreline?${query}`, scorelineMore, { signal }),
-  });
+  const more = useScorelineMore(query, view.revision);
   const measures = OBJECTIVES.filter((o) => shown.includes(o));
   return (
     <section className={css.strip} aria-label={baseline ? 'Scoreline, against the live plan' : 'Scoreline'}>
@@ -67,7 +64,11 @@ export function Scoreline({ view, query, selected, onSelect }: Props) {
           />
         );
       })}
-      <ChanceCell more={more} />
+      <ChanceCell
+        more={more}
+        isOpen={selected === 'measure:chance'}
+        onOpen={() => onSelect('measure:chance')}
+      />
       <Cell
         name="Rules broken"
         figure={String(view.violations.length)}
@@ -89,23 +90,35 @@ function trendOf(more: ScorelineMore | undefined, objective: Objective | null): 
   );
 }
 
-const percent = (share: number): string => `${Math.round(share * 100)} %`;
-
 /** How likely a promised window is kept, over simulated days; more is better. */
-function ChanceCell({ more }: { readonly more: ScorelineMore | undefined }) {
+function ChanceCell({
+  more,
+  isOpen,
+  onOpen,
+}: {
+  readonly more: ScorelineMore | undefined;
+  readonly isOpen: boolean;
+  readonly onOpen: () => void;
+}) {
   if (!more || more.chance === null) return null;
   const change =
     more.baseline === null ? null : Math.round(more.chance * 100) - Math.round(more.baseline * 100);
   return (
-    <div className={css.cell} title="Mean over all promised windows, found by playing the days 200 times">
+    <button
+      type="button"
+      className={css.cell}
+      data-open={isOpen}
+      onClick={onOpen}
+      title="Mean over all promised windows, found by playing the days 200 times"
+    >
       <span className={css.name}>Windows kept</span>
-      <span className={css.figure}>{percent(more.chance)}</span>
+      <span className={css.figure}>{percentText(more.chance)}</span>
       {change !== null && (
         <span className={change === 0 ? css.same : change > 0 ? css.better : css.worse}>
           {change === 0 ? '±0' : change > 0 ? `▴ +${change}` : `▾ −${-change}`}
         </span>
       )}
-    </div>
+    </button>
   );
 }
 

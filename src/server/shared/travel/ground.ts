@@ -1,9 +1,12 @@
 import {
   type Access,
+  atMostSec,
   buildRoadGraph,
   fastestFrom,
+  type Landmarks,
   type LatLon,
   type PathTree,
+  placeLandmarks,
   type RoadGraph,
   type StraightLines,
   slowed,
@@ -33,6 +36,8 @@ export interface Ground {
   readonly straight: StraightLines;
   /** At the usual speeds, or those of a slice of the day. */
   legBetween(from: LatLon, to: LatLon, slice?: number): Leg;
+  /** Seconds that a leg does not exceed at any hour, without looking for its way. */
+  mostBetween(points: readonly LatLon[]): (from: number, to: number) => number;
 }
 
 /** Path trees of one process at most, in bytes; the legs found by them are kept longer. */
@@ -87,13 +92,32 @@ function prepare(
       graph: null,
       straight,
       legBetween: (from, to) => straightLeg(from, to, straight),
+      mostBetween: (points) => (from, to) => straightLeg(points[from]!, points[to]!, straight).sec,
     };
   }
   const graph = buildRoadGraph(map.roads, settings.speedsKmh);
   // Slice 0 is the usual speeds, the others follow the sets of the periods.
   const graphs = [graph, ...speedSets(settings.periods).map((speeds) => slowed(graph, speeds))];
   const legs = legsOnRoads(graphs);
-  return { key, settings, map, graph, straight, legBetween: (from, to, slice = 0) => legs(from, to, slice) };
+  let landmarks: Landmarks | null = null;
+  return {
+    key,
+    settings,
+    map,
+    graph,
+    straight,
+    legBetween: (from, to, slice = 0) => legs(from, to, slice),
+    mostBetween: (points) => {
+      landmarks ??= placeLandmarks(graphs);
+      const { into, outOf } = landmarks;
+      const known: Access[] = [];
+      const access = (i: number): Access => {
+        known[i] ??= snapToNetwork(graph, points[i]!);
+        return known[i]!;
+      };
+      return (from, to) => atMostSec({ into, outOf }, access(from), access(to));
+    },
+  };
 }
 
 /** Grounds kept at a time: as things are, and as somebody is trying. */

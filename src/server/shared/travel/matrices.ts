@@ -1,6 +1,8 @@
 import {
   type LatLon,
+  type MostSec,
   matrixOnDemand,
+  type Problem,
   type SpeedPeriod,
   speedSets,
   straightMatrix,
@@ -48,6 +50,15 @@ export function travelOnDemand(ground: Ground, points: readonly LatLon[], days: 
         }
       : {}),
   };
+}
+
+/** What driving between places takes at most, found without looking for the way. */
+export function mostBetween(ground: Ground, places: Problem['places']): MostSec {
+  const points = places.flatMap(({ lat, lon }) =>
+    lat === undefined || lon === undefined ? [] : [{ lat, lon }],
+  );
+  // A problem that was built here has all its places on the map.
+  return points.length === places.length ? ground.mostBetween(points) : () => Number.POSITIVE_INFINITY;
 }
 
 /** Travel between all points at once, for a search. Takes its time: never in a request. */

@@ -97,7 +97,7 @@ export function AcceptDialog({ draft, opened, onClose, onAccepted, children }: P
       opened={opened}
       onClose={onClose}
       title={`Accept ${draft.name}?`}
-      size="xl"
+      size={1080}
       closeButtonProps={{ 'aria-label': 'Close' }}
     >
       <Stack gap="sm">
@@ -111,36 +111,44 @@ export function AcceptDialog({ draft, opened, onClose, onAccepted, children }: P
             setConflicts({});
           }}
         />
-        {by === 'all' && children}
-        {by !== 'all' && (
-          <PartSelect
-            by={by}
-            draft={draft}
-            chosen={chosen}
-            onChange={setChosen}
-            moved={all.data?.moved ?? []}
-          />
-        )}
-        {preview.error && take && (
-          <Alert color="grape" title="Nothing of it can be laid over" role="alert">
-            {errorText(preview.error)}
-          </Alert>
-        )}
-        {take && !answer && !preview.error && <p className="quiet">Laying it over the live plan to see …</p>}
-        {answer && (
-          <Preview
-            answer={answer}
-            isAsking={preview.isFetching}
-            conflicts={conflicts}
-            onSettle={setConflicts}
-          />
-        )}
+        <div className={css.columns}>
+          <div>
+            {by === 'all' && children}
+            {by !== 'all' && (
+              <PartSelect
+                by={by}
+                draft={draft}
+                chosen={chosen}
+                onChange={setChosen}
+                moved={all.data?.moved ?? []}
+              />
+            )}
+          </div>
+          <div>
+            {preview.error && take && (
+              <Alert color="grape" title="Nothing of it can be laid over" role="alert">
+                {errorText(preview.error)}
+              </Alert>
+            )}
+            {take && !answer && !preview.error && (
+              <p className="quiet">Laying it over the live plan to see …</p>
+            )}
+            {answer && (
+              <Preview
+                answer={answer}
+                isAsking={preview.isFetching}
+                conflicts={conflicts}
+                onSettle={setConflicts}
+              />
+            )}
+          </div>
+        </div>
         {accept.error && (
           <Alert color="grape" title="Not done" role="alert">
             {errorText(accept.error)}
           </Alert>
         )}
-        <Group justify="flex-end">
+        <Group justify="flex-end" className={css.foot ?? ''}>
           <Button variant="default" onClick={onClose}>
             Cancel
           </Button>

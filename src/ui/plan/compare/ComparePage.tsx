@@ -17,6 +17,7 @@ import { Differing } from './Differing';
 import { HoursByPerson } from './Hours';
 import { MARKS, MarkBeside } from './marks';
 import { bestOf, compareLines } from './measures';
+import { Outings } from './Outings';
 import { TradeOff } from './TradeOff';
 import { compareCsv, download } from './to-csv';
 import { Lateness, Used } from './Used';
@@ -136,8 +137,8 @@ function Sides({ answer, extent, others, onDrop }: SidesProps) {
   const { plans } = answer;
   const to = Math.min(Number(pair), plans.length - 1);
   const shown = [
-    ...plans.map((p) => ({ id: p.id, name: p.name, parts: p.parts, isCompared: true })),
-    ...others.filter((o) => !plans.some((p) => p.id === o.id)).map((o) => ({ ...o, isCompared: false })),
+    ...plans.map((p, i) => ({ id: p.id, name: p.name, parts: p.parts, mark: MARKS[i]! })),
+    ...others.filter((o) => !plans.some((p) => p.id === o.id)).map((o) => ({ ...o, mark: null })),
   ];
   return (
     <div className={css.sides}>
@@ -168,11 +169,17 @@ function Sides({ answer, extent, others, onDrop }: SidesProps) {
             <HoursByPerson answer={answer} measure={hours} />
           </section>
         </div>
-        <section>
-          <h2>By day and territory</h2>
-          <Used answer={answer} />
-          <Lateness answer={answer} />
-        </section>
+        <div className={css.two}>
+          <section>
+            <h2>By day and territory</h2>
+            <Used answer={answer} />
+            <Lateness answer={answer} />
+          </section>
+          <section>
+            <h2>Driving against work, by person and day</h2>
+            <Outings answer={answer} />
+          </section>
+        </div>
         {plans.length > 1 && (
           <section>
             <h2>

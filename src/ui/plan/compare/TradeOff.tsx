@@ -3,13 +3,15 @@ import type { Parts } from '@/core/index';
 import { OBJECTIVES, type Objective } from '@/core/index';
 import { OBJECTIVE_WORDS, priceText, totalOf } from '../../messages/figures';
 import css from './Compare.module.css';
+import { Mark, type MarkKind } from './marks';
 import { unbeaten } from './pareto';
 
 interface Shown {
   readonly id: string;
   readonly name: string;
   readonly parts: Parts;
-  readonly isCompared: boolean;
+  /** Of those that are compared, the mark they have everywhere on the page. */
+  readonly mark: MarkKind | null;
 }
 
 type Axis = Objective | 'total';
@@ -63,18 +65,17 @@ export function TradeOff({ plans }: { readonly plans: readonly Shown[] }) {
         )}
         {points.map((p) => {
           const plan = shown.get(p.id)!;
-          const isBest = best.some((b) => b.id === p.id);
+          const said = `${plan.name}: ${nameOf(x)} ${textOf(x, p.x)}, ${nameOf(y)} ${textOf(y, p.y)}`;
           return (
             <g key={p.id}>
-              <circle
-                cx={px(p.x)}
-                cy={py(p.y)}
-                r={plan.isCompared ? 6 : 4}
-                className={plan.isCompared && isBest ? css.best : css.dot}
-              >
-                <title>{`${plan.name}: ${nameOf(x)} ${textOf(x, p.x)}, ${nameOf(y)} ${textOf(y, p.y)}`}</title>
-              </circle>
-              {plan.isCompared && (
+              {plan.mark ? (
+                <Mark kind={plan.mark} x={px(p.x)} y={py(p.y)} title={said} />
+              ) : (
+                <circle cx={px(p.x)} cy={py(p.y)} r={3} className={css.dot}>
+                  <title>{said}</title>
+                </circle>
+              )}
+              {plan.mark && (
                 <text x={px(p.x) + 9} y={py(p.y) + 4} className={css.label}>
                   {plan.id === 'live' ? 'Live' : plan.name.split(',')[0]}
                 </text>

@@ -1,6 +1,6 @@
 import type { Compared, ComparedPlan } from '@/contract/plan/compare';
 import { OBJECTIVES, type Parts } from '@/core/index';
-import { bestOf, compareLines } from './measures';
+import { bestOf, compareLines, drivenPerHour } from './measures';
 import { unbeaten } from './pareto';
 
 const parts = (change: Partial<Record<string, number>>): Parts =>
@@ -20,6 +20,7 @@ const plan = (id: string, change: Partial<ComparedPlan>): ComparedPlan => ({
   chance: null,
   lateMin: [],
   people: [],
+  outings: [],
   used: [],
   ...change,
 });
@@ -54,5 +55,18 @@ describe('plans that nothing beats', () => {
     const points = [at('a', 1, 9), at('b', 3, 4), at('c', 3, 5), at('d', 7, 1), at('e', 8, 1), at('f', 9, 9)];
     expect(unbeaten(points).map((p) => p.id)).toEqual(['a', 'b', 'd']);
     expect(unbeaten([])).toEqual([]);
+  });
+});
+
+describe('driving against work', () => {
+  it('is told in minutes for an hour at sites, over all days of all people', () => {
+    const day = (personId: string, onSiteSec: number, travelSec: number) => ({
+      personId,
+      date: '2026-06-09',
+      onSiteSec,
+      travelSec,
+    });
+    expect(drivenPerHour({ outings: [day('a', 7200, 3600), day('b', 3600, 0)] })).toBe(20);
+    expect(drivenPerHour({ outings: [] })).toBe(0);
   });
 });

@@ -11,7 +11,7 @@ export interface CompareLine {
   /** Whether less or more is better; neither is marked where it is null. */
   readonly better: 'less' | 'more' | null;
   /** What it opens on the plan; null for what is no sum of visits. */
-  readonly opens: Objective | 'price' | 'rules' | null;
+  readonly opens: Objective | 'price' | 'rules' | 'chance' | null;
 }
 
 const percent = (share: number): string => `${Math.round(share * 100)} %`;
@@ -42,7 +42,7 @@ export function compareLines({ plans, playbook }: Compared): CompareLine[] {
             value: (p: ComparedPlan) => p.chance?.mean ?? 0,
             text: percent,
             better: 'more' as const,
-            opens: null,
+            opens: 'chance' as const,
           },
         ]
       : []),
@@ -80,4 +80,10 @@ export function bestOf(line: CompareLine, plans: readonly ComparedPlan[]): Reado
   const best = line.better === 'less' ? Math.min(...values) : Math.max(...values);
   if (values.every((v) => v === best)) return new Set();
   return new Set(plans.filter((p) => line.value(p) === best).map((p) => p.id));
+}
+
+/** Minutes of driving for each hour at sites. */
+export function drivenPerHour({ outings }: Pick<ComparedPlan, 'outings'>): number {
+  const onSiteSec = outings.reduce((sum, o) => sum + o.onSiteSec, 0);
+  return onSiteSec === 0 ? 0 : (outings.reduce((sum, o) => sum + o.travelSec, 0) / onSiteSec) * 60;
 }

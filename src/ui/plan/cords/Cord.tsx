@@ -7,7 +7,7 @@ import {
 } from '@/contract/plan/plan-view';
 import { clock } from '../../shared/time';
 import type { Axis } from './axis';
-import { type ColourContext, knotPath, styleOf } from './knot';
+import { type ColourContext, knotPath, percentText, styleOf } from './knot';
 
 export const ROW_HEIGHT = 46;
 const MID = 27;
@@ -236,11 +236,13 @@ function Knot(props: CordProps & { readonly stop: StopView }) {
   const style = styleOf(stop, visit, colour);
   const isSelected = visit !== undefined && selectedId === visit.id;
   const path = knotPath(x, MID, width, KNOT);
-  const label = visit ? (style.mark && width < 40 ? style.mark : visit.jobKind) : 'elsewhere';
+  const chance = visit && colour.chances.get(visit.id);
+  const isNarrow = width < 40 || colour.by === 'chance';
+  const label = visit ? (style.mark && isNarrow ? style.mark : visit.jobKind) : 'elsewhere';
   const room = Math.floor((width - 14) / 6.1);
   const tied = visit && (visit.tiedPerson || visit.tiedTime);
   const spoken = visit
-    ? `${visit.jobKind}, ${visit.site}, ${clock(stop.startAt, visit.zone)} to ${clock(stop.finishAt, visit.zone)}, ${person.name}, ${slackOf(stop)}`
+    ? `${visit.jobKind}, ${visit.site}, ${clock(stop.startAt, visit.zone)} to ${clock(stop.finishAt, visit.zone)}, ${person.name}, ${slackOf(stop)}${chance === undefined ? '' : `, window kept on ${percentText(chance)} of simulated days`}`
     : 'Busy in another territory';
   const open = (): void => {
     if (visit) onSelect(visit.id);

@@ -1,10 +1,12 @@
 import { CordPatterns } from './Cord';
 import {
+  CHANCE_STYLES,
   COLOUR_BY,
   type ColourBy,
   type ColourContext,
   type KnotStyle,
   knotPath,
+  NO_WINDOW,
   PRIORITIES,
   SLACK_STYLES,
   styleOfKey,
@@ -12,6 +14,7 @@ import {
 
 const BY_WORDS: Readonly<Record<ColourBy, string>> = {
   slack: 'slack',
+  chance: 'chance',
   territory: 'territory',
   jobKind: 'job kind',
   priority: 'priority',
@@ -20,12 +23,21 @@ const BY_WORDS: Readonly<Record<ColourBy, string>> = {
 interface Props {
   readonly colour: ColourContext;
   readonly onColourBy: (by: ColourBy) => void;
+  /** The plan that is shown as ghosts. */
+  readonly beside: string | null;
 }
 
 function entriesOf(colour: ColourContext): { name: string; style: KnotStyle }[] {
   if (colour.by === 'slack') {
     return Object.entries(SLACK_STYLES).map(([name, style]) => ({ name, style }));
   }
+  if (colour.by === 'chance')
+    return [
+      { name: 'kept on 95 % of simulated days', style: CHANCE_STYLES.likely },
+      { name: 'on 80 %', style: CHANCE_STYLES.doubtful },
+      { name: 'on fewer', style: CHANCE_STYLES.unlikely },
+      { name: 'no window', style: NO_WINDOW },
+    ];
   const keys =
     colour.by === 'territory'
       ? colour.territories.map((t) => t.name)
@@ -36,7 +48,7 @@ function entriesOf(colour: ColourContext): { name: string; style: KnotStyle }[] 
 }
 
 /** What colours, patterns and lines mean; always shown. */
-export function Legend({ colour, onColourBy }: Props) {
+export function Legend({ colour, onColourBy, beside }: Props) {
   return (
     <div
       style={{
@@ -84,6 +96,9 @@ export function Legend({ colour, onColourBy }: Props) {
           {name}
         </span>
       ))}
+      {beside !== null && (
+        <Sign path={knotPath(1, 7, 24, 9)} dash="3 2" name={`where ${beside} has it else`} />
+      )}
       <span style={{ marginLeft: 'auto', display: 'inline-flex', gap: 14 }}>
         <Sign path="M1 4 Q13 16 25 4" name="travel, deeper is longer" />
         <Sign path="M1 7 H25" dash="1.5 3.5" name="waiting" />

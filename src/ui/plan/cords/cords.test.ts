@@ -31,6 +31,7 @@ const context: ColourContext = {
     { id: 's', name: 'South' },
   ],
   jobKinds: ['Install', 'Repair'],
+  chances: new Map(),
 };
 
 describe('knots', () => {
@@ -46,8 +47,20 @@ describe('knots', () => {
   });
 
   it('of work out of sight are plain, whatever the colours are by', () => {
-    for (const by of ['slack', 'territory', 'jobKind', 'priority'] as const)
+    for (const by of ['slack', 'chance', 'territory', 'jobKind', 'priority'] as const)
       expect(styleOf(stop({ visitId: '' }), undefined, { ...context, by }).mark).toBe('');
+  });
+
+  it('by chance say how likely their window is kept, and stay plain where none is promised', () => {
+    const of = (chance: number | undefined) =>
+      styleOf(stop(), visit, {
+        ...context,
+        by: 'chance',
+        chances: new Map(chance === undefined ? [] : [[visit.id, chance]]),
+      });
+    expect([0.96, 0.85, 0.4].map((c) => of(c).mark)).toEqual(['96 %', '85 %', '40 %']);
+    expect(new Set([0.96, 0.85, 0.4].map((c) => of(c).pattern)).size).toBe(3);
+    expect(of(undefined)).toMatchObject({ fill: 'none', mark: '' });
   });
 
   it('by territory, job kind and priority are marked with letters as in the legend', () => {

@@ -1,7 +1,7 @@
 import { type Slack, type StopView, slackOf, type VisitView } from '@/contract/plan/plan-view';
 
 /** What knots can be coloured by. */
-export const COLOUR_BY = ['slack', 'territory', 'jobKind', 'priority'] as const;
+export const COLOUR_BY = ['slack', 'chance', 'territory', 'jobKind', 'priority'] as const;
 export type ColourBy = (typeof COLOUR_BY)[number];
 
 export interface KnotStyle {
@@ -32,6 +32,35 @@ export const SLACK_STYLES: Readonly<Record<Slack, KnotStyle>> = {
   },
 };
 
+export type Likely = 'likely' | 'doubtful' | 'unlikely';
+
+/** From which share of simulated days on a window counts as likely kept, and as doubtful. */
+const LIKELY = 0.95;
+const DOUBTFUL = 0.8;
+
+export function likelyOf(chance: number): Likely {
+  return chance >= LIKELY ? 'likely' : chance >= DOUBTFUL ? 'doubtful' : 'unlikely';
+}
+
+export const CHANCE_STYLES: Readonly<Record<Likely, KnotStyle>> = {
+  likely: SLACK_STYLES.comfortable,
+  doubtful: SLACK_STYLES.tight,
+  unlikely: SLACK_STYLES.missed,
+};
+
+const PLAIN: KnotStyle = {
+  fill: 'var(--shade)',
+  stroke: 'var(--ink-2)',
+  text: 'var(--ink-2)',
+  pattern: 'none',
+  mark: '',
+};
+
+/** Of visits that are promised nothing. */
+export const NO_WINDOW: KnotStyle = { ...PLAIN, fill: 'none', text: 'var(--ink)' };
+
+export const percentText = (share: number): string => `${Math.round(share * 100)} %`;
+
 /** Hues spaced by the golden angle, muted to sit on paper and on the dark ground. */
 export function hueOf(ix: number): string {
   return `hsl(${Math.round((95 + ix * 137.5) % 360)} 38% 50%)`;
@@ -53,14 +82,21 @@ export interface ColourContext {
   readonly by: ColourBy;
   readonly territories: readonly { readonly id: string; readonly name: string }[];
   readonly jobKinds: readonly string[];
+  /** How likely each promised window is kept, by visit; empty until it is known. */
+  readonly chances: ReadonlyMap<string, number>;
 }
 
 export const PRIORITIES = ['1', '2', '3', '4', '5'] as const;
 
 export function styleOf(stop: StopView, visit: VisitView | undefined, context: ColourContext): KnotStyle {
-  if (!visit)
-    return { fill: 'var(--shade)', stroke: 'var(--ink-2)', text: 'var(--ink-2)', pattern: 'none', mark: '' };
+  if (!visit) return PLAIN;
   if (context.by === 'slack') return SLACK_STYLES[slackOf(stop)];
+  if (context.by === 'chance') {
+    const chance = context.chances.get(visit.id);
+    return chance === undefined
+      ? NO_WINDOW
+      : { ...CHANCE_STYLES[likelyOf(chance)], mark: percentText(chance) };
+  }
   return styleOfKey(keyOf(visit, context.by), context);
 }
 
@@ -79,7 +115,7 @@ function nameOf(id: string, context: ColourContext): string {
   return context.territories.find((t) => t.id === id)?.name ?? id;
 }
 
-function keyOf(visit: VisitView, by: ColourBy): string {
+function keyOf(visit: VisitView, by: Exclude<ColourBy, 'slack' | 'chance'>): string {
   return by === 'territory' ? visit.territoryId : by === 'jobKind' ? visit.jobKind : String(visit.priority);
 }
 

@@ -44,6 +44,6 @@ export function Lens({ view, query, selected, onSelect }: Props) {
   );
 }
 
-function measureOf(id: string): Objective | 'price' | 'rules' {
-  return id === 'rules' ? 'rules' : (OBJECTIVES.find((o) => o === id) ?? 'price');
+function measureOf(id: string): Objective | 'price' | 'rules' | 'chance' {
+  return id === 'rules' || id === 'chance' ? id : (OBJECTIVES.find((o) => o === id) ?? 'price');
 }

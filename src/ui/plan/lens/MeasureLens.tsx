@@ -8,19 +8,21 @@ import { RULE_WORDS } from '../../messages/rules';
 import { callApi } from '../../shared/api';
 import { Beyond } from '../Beyond';
 import { Binds } from '../why/Binds';
+import { ChanceLens } from './ChanceLens';
 import css from './Lens.module.css';
 import { LensTitle } from './LensTitle';
 
 interface Props {
   readonly view: PlanView;
   readonly query: string;
-  readonly measure: Objective | 'price' | 'rules';
+  readonly measure: Objective | 'price' | 'rules' | 'chance';
   readonly onSelect: (selection: string | null) => void;
 }
 
 /** A figure of the scoreline, opened down to what makes it up. */
 export function MeasureLens({ view, query, measure, onSelect }: Props) {
   if (measure === 'price') return <PriceLens view={view} onSelect={onSelect} />;
+  if (measure === 'chance') return <ChanceLens view={view} query={query} onSelect={onSelect} />;
   if (measure === 'rules') return <RulesLens view={view} onSelect={onSelect} />;
   return <OneMeasure view={view} query={query} objective={measure} onSelect={onSelect} />;
 }

@@ -21,6 +21,9 @@ import css from './MapView.module.css';
 interface Props {
   readonly view: PlanView;
   readonly query: string;
+  /** The plan whose ways are drawn beside, if any. */
+  readonly otherQuery: string | null;
+  readonly otherName: string;
   readonly selected: string | null;
   readonly onSelect: (selection: string) => void;
   /** Visits chosen with a lasso; absent where nobody may run. */
@@ -28,14 +31,11 @@ interface Props {
 }
 
 /** The island with its roads, the routes of a plan, loose ends as rings, depots and territories. */
-export default function MapView({ view, query, selected, onSelect, onLasso }: Props) {
+export default function MapView({ view, query, otherQuery, otherName, selected, onSelect, onLasso }: Props) {
   const [isLasso, setLasso] = useState(false);
   const base = useBaseMap();
-  const legs = useQuery({
-    queryKey: ['legs', query, view.revision],
-    queryFn: ({ signal }) =>
-      callApi(`/api/legs?${query}`, z.custom<FeatureCollection<LineString>>(), { signal }),
-  });
+  const legs = useLegs(query, view.revision);
+  const otherLegs = useLegs(otherQuery, view.revision);
   const bounds = useMemo(
     () =>
       L.latLngBounds(view.territories.flatMap((t) => t.outline.map(([lon, lat]): LatLngTuple => [lat, lon]))),
@@ -73,6 +73,13 @@ export default function MapView({ view, query, selected, onSelect, onLasso }: Pr
       >
         {base.data && <Ground base={base.data} />}
         <Territories view={view} />
+        {otherQuery !== null && otherLegs.data && (
+          <OtherWays
+            legs={otherLegs.data}
+            person={idOf(selected, 'person') ?? ownerOf(view, idOf(selected, 'visit'))}
+            planName={otherName}
+          />
+        )}
         <Routes view={view} legs={legs.data} selected={selected} onSelect={onSelect} />
         <LooseRings view={view} selected={selected} onSelect={onSelect} />
         {view.depots.map((d) => (
@@ -92,6 +99,46 @@ export default function MapView({ view, query, selected, onSelect, onLasso }: Pr
   );
 }
 
+function useLegs(query: string | null, revision: number) {
+  return useQuery({
+    queryKey: ['legs', query, revision],
+    queryFn: ({ signal }) =>
+      callApi(`/api/legs?${query}`, z.custom<FeatureCollection<LineString>>(), { signal }),
+    enabled: query !== null,
+  });
+}
+
+const lineOf = (f: Feature<LineString>): LatLngTuple[] =>
+  f.geometry.coordinates.map(([lon = 0, lat = 0]) => [lat, lon]);
+
+/** The ways of another plan, broken and under those of this one; of one person alone where one is chosen. */
+function OtherWays({
+  legs,
+  person,
+  planName,
+}: {
+  readonly legs: FeatureCollection<LineString>;
+  readonly person: string | null;
+  readonly planName: string;
+}) {
+  return legs.features
+    .filter((f) => person === null || f.properties?.personId === person)
+    .map((f) => (
+      <Polyline
+        key={`other ${f.id} ${person}`}
+        positions={lineOf(f)}
+        pathOptions={{
+          color: colourOf('--ink'),
+          weight: person === null ? 1.2 : 2.4,
+          opacity: person === null ? 0.55 : 0.9,
+          dashArray: '2 6',
+        }}
+      >
+        <Tooltip sticky>{`${String(f.properties?.person)}, ${planName}`}</Tooltip>
+      </Polyline>
+    ));
+}
+
 function Territories({ view }: { readonly view: PlanView }) {
   return view.territories.map((t) => (
     <Polygon
@@ -103,7 +150,7 @@ function Territories({ view }: { readonly view: PlanView }) {
   ));
 }
 
-interface RoutesProps extends Omit<Props, 'query'> {
+interface RoutesProps extends Omit<Props, 'query' | 'otherQuery' | 'otherName'> {
   readonly legs: FeatureCollection<LineString> | undefined;
 }
 
@@ -112,8 +159,6 @@ function Routes({ view, legs, selected, onSelect }: RoutesProps) {
   const person = idOf(selected, 'person') ?? ownerOf(view, idOf(selected, 'visit'));
   const visits = new Map(view.visits.map((v) => [v.id, v]));
   const isDimmed = (id: string): boolean => person !== null && person !== id;
-  const line = (f: Feature<LineString>): LatLngTuple[] =>
-    f.geometry.coordinates.map(([lon = 0, lat = 0]) => [lat, lon]);
   return (
     <>
       {legs?.features.map((f) => {
@@ -121,7 +166,7 @@ function Routes({ view, legs, selected, onSelect }: RoutesProps) {
         return (
           <Polyline
             key={f.id}
-            positions={line(f)}
+            positions={lineOf(f)}
             pathOptions={{
               color: hueOf(order.get(id) ?? 0),
               weight: person === id ? 4 : 2.2,
@@ -177,7 +222,7 @@ function ownerOf(view: PlanView, visitId: string | null): string | null {
 }
 
 /** Hollow rings, larger for higher priority. */
-function LooseRings({ view, selected, onSelect }: Omit<Props, 'query'>) {
+function LooseRings({ view, selected, onSelect }: Omit<Props, 'query' | 'otherQuery' | 'otherName'>) {
   const visits = new Map(view.visits.map((v) => [v.id, v]));
   return view.looseIds.flatMap((id) => {
     const visit = visits.get(id);
