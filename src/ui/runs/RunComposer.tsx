@@ -99,21 +99,6 @@ export function RunComposer({ opened, onClose, territories, playbooks, start }: 
           />
           <WhatMoves ask={ask} set={set} drafts={open.map((d) => ({ value: d.id, label: d.name }))} />
           <HowLong ask={ask} set={set} wrong={wrong} />
-          <p aria-live="polite" style={{ margin: 0 }}>
-            {parsed
-              ? `${runSentence(parsed, {
-                  territories: territories
-                    .filter((t) => parsed.extent.territoryIds.includes(t.id))
-                    .map((t) => t.name),
-                  playbooks: playbooks
-                    .filter((p) => parsed.playbookVersionIds.includes(p.id))
-                    .map((p) => p.name),
-                  people: parsed.personIds.map((id) => nameOf('person', id)),
-                  draft: open.find((d) => d.id === parsed.fromDraftId)?.name ?? null,
-                  nameOf,
-                })} ${parsed.playbookVersionIds.length > 1 ? 'Each result is a draft' : 'The result is a draft'}: nothing live changes.`
-              : 'Fill in what is marked, and this says what will happen.'}
-          </p>
           {failure !== null && (
             <Alert color="grape" title="The run was not started" role="alert">
               {errorText(failure)}{' '}
@@ -124,16 +109,33 @@ export function RunComposer({ opened, onClose, territories, playbooks, start }: 
               )}
             </Alert>
           )}
-          <Group justify="flex-end">
-            <Button variant="default" onClick={onClose}>
-              Cancel
-            </Button>
-            <Button type="submit" disabled={!parsed} loading={sending}>
-              {ask.playbookVersionIds.length > 1
-                ? `Start ${ask.playbookVersionIds.length} runs`
-                : 'Start the run'}
-            </Button>
-          </Group>
+          <div className="dialogFoot">
+            <p aria-live="polite" style={{ margin: '0 0 8px' }}>
+              {parsed
+                ? `${runSentence(parsed, {
+                    territories: territories
+                      .filter((t) => parsed.extent.territoryIds.includes(t.id))
+                      .map((t) => t.name),
+                    playbooks: playbooks
+                      .filter((p) => parsed.playbookVersionIds.includes(p.id))
+                      .map((p) => p.name),
+                    people: parsed.personIds.map((id) => nameOf('person', id)),
+                    draft: open.find((d) => d.id === parsed.fromDraftId)?.name ?? null,
+                    nameOf,
+                  })} ${parsed.playbookVersionIds.length > 1 ? 'Each result is a draft' : 'The result is a draft'}: nothing live changes.`
+                : 'Fill in what is marked, and this says what will happen.'}
+            </p>
+            <Group justify="flex-end">
+              <Button variant="default" onClick={onClose}>
+                Cancel
+              </Button>
+              <Button type="submit" disabled={!parsed} loading={sending}>
+                {ask.playbookVersionIds.length > 1
+                  ? `Start ${ask.playbookVersionIds.length} runs`
+                  : 'Start the run'}
+              </Button>
+            </Group>
+          </div>
         </Stack>
       </form>
     </Modal>

@@ -1,6 +1,7 @@
 'use client';
 
 import { ActionIcon, useComputedColorScheme, useMantineColorScheme } from '@mantine/core';
+import { useMounted } from '@mantine/hooks';
 import { IconMoon, IconSun } from '@tabler/icons-react';
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
@@ -69,9 +70,11 @@ export function AppFrame({ userName, role, counting, children }: Props) {
 }
 
 function Theme() {
-  const scheme = useComputedColorScheme('light', { getInitialValueInEffect: true });
+  const scheme = useComputedColorScheme('light');
   const { setColorScheme } = useMantineColorScheme();
-  const isDark = scheme === 'dark';
+  // The server cannot know what this browser keeps.
+  const isReady = useMounted();
+  const isDark = isReady && scheme === 'dark';
   return (
     <ActionIcon
       variant="subtle"

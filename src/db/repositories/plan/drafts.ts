@@ -34,7 +34,7 @@ export async function readDrafts(
      from plans d join runs r on r.id = d.run_id join playbook_versions v on v.id = r.playbook_version_id
      join playbooks p on p.id = v.playbook_id
      where d.kind = 'draft' and d.status <> 'thrown-away' and ${EXTENT_IN_SIGHT}
-     order by d.created_at desc, d.id limit :limit`,
+     order by d.created_at desc, r.ended_at desc, d.id limit :limit`,
     { territories: ['', ...territoryIds], limit },
   );
 }
@@ -52,7 +52,7 @@ export async function readDraftsOfExtent(
      where d.kind = 'draft' and d.status = 'open' and r.extent->>'firstDate' = :firstDate
        and r.extent->>'lastDate' = :lastDate and jsonb_array_length(r.extent->'territoryIds') = :count
        and not exists (select 1 from jsonb_array_elements_text(r.extent->'territoryIds') t where t not in (:territoryIds))
-     order by d.created_at desc, d.id limit :limit`,
+     order by d.created_at desc, r.ended_at desc, d.id limit :limit`,
     { ...extent, territoryIds: ['', ...extent.territoryIds], count: extent.territoryIds.length, limit },
   );
   return rows.map((r) => r.id);

@@ -148,7 +148,7 @@ export function AcceptDialog({ draft, opened, onClose, onAccepted, children }: P
             {errorText(accept.error)}
           </Alert>
         )}
-        <Group justify="flex-end" className={css.foot ?? ''}>
+        <Group justify="flex-end" className="dialogFoot">
           <Button variant="default" onClick={onClose}>
             Cancel
           </Button>

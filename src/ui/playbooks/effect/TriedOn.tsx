@@ -81,12 +81,14 @@ export function TriedOn({ choice, answer, onChange }: Props) {
                   label="First day"
                   value={extent.firstDate}
                   onChange={(d) => d && set({ firstDate: d })}
+                  valueFormat="ddd D MMM YYYY"
                   popoverProps={{ withinPortal: false }}
                 />
                 <DatePickerInput
                   label="Last day"
                   value={extent.lastDate}
                   onChange={(d) => d && set({ lastDate: d })}
+                  valueFormat="ddd D MMM YYYY"
                   popoverProps={{ withinPortal: false }}
                 />
               </Group>

@@ -63,6 +63,7 @@ export function Sweep({ draft, chosen, extent, mayChange }: Props) {
     null,
   );
   const [other, setOther] = useState<string | null>(null);
+  const [askedWith, setAskedWith] = useState('');
   const own =
     range?.for === line.id
       ? range
@@ -79,6 +80,7 @@ export function Sweep({ draft, chosen, extent, mayChange }: Props) {
     if (other === null) study.ask({ kind: 'sweep', ...common, amounts });
     else {
       const at = priceAt(draft.content, other) ?? 0;
+      setAskedWith(lines.find((l) => l.id === other)?.name ?? '');
       study.ask({
         kind: 'grid',
         ...common,
@@ -146,7 +148,9 @@ export function Sweep({ draft, chosen, extent, mayChange }: Props) {
           onTake={mayChange ? (amount) => draft.change((c) => line.set(c, amount)) : null}
         />
       )}
-      {isGrid && tried.length > 0 && <Grid tried={tried} text={words.amount} line={line} />}
+      {isGrid && tried.length > 0 && (
+        <Grid tried={tried} text={words.amount} line={line} otherName={askedWith} />
+      )}
     </section>
   );
 }
@@ -158,10 +162,12 @@ function Grid({
   tried,
   text,
   line,
+  otherName,
 }: {
   readonly tried: readonly TriedPrice[];
   readonly text: (v: number) => string;
   readonly line: PriceLine;
+  readonly otherName: string;
 }) {
   const amounts = [...new Set(tried.map((t) => t.amount))].sort((a, b) => a - b);
   const others = [...new Set(tried.map((t) => t.otherAmount ?? 0))].sort((a, b) => a - b);
@@ -173,7 +179,7 @@ function Grid({
           <th scope="col">{line.name}</th>
           {others.map((o) => (
             <th key={o} scope="col" className="number">
-              other at {o.toFixed(2)}
+              {otherName} at {o.toFixed(2)}
             </th>
           ))}
         </tr>
