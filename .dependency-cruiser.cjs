@@ -11,6 +11,7 @@ const coreOrder = [
   'objectives',
   'verify',
   'explain',
+  'hand',
   'offers',
   'simulate',
 ];
@@ -66,7 +67,7 @@ module.exports = {
     mayNot(
       'engine-blind',
       core('engine'),
-      { path: ['verify', 'explain', 'offers', 'simulate'].map(core) },
+      { path: ['verify', 'explain', 'hand', 'offers', 'simulate'].map(core) },
       'the engine never sees its judge',
     ),
     mayNot(

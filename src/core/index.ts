@@ -3,7 +3,7 @@ export { assert } from './base/assert';
 export { createRandom, type Random } from './base/random';
 export { stableJson } from './base/stable-json';
 export { type Bind, bindsToTry, withMore } from './explain/binds';
-export { boardOf } from './explain/board';
+export { type Board, boardOf, keptBoardOf } from './explain/board';
 export { funnelOf } from './explain/funnel';
 export { kneeOf } from './explain/knee';
 export { countPairs, PAIR_STEPS, type PairCounts, type PairStep } from './explain/pair-counts';
@@ -14,6 +14,8 @@ export { relaxationsFor } from './explain/relax';
 export { withRelaxation } from './explain/relaxed';
 export { greatCircleM, type LatLon } from './geo/point';
 export { centreOf, crossingOf, isInside, signedAreaM2 } from './geo/polygon';
+export { applyHand, type HandResult, type Pushed, planOfHand } from './hand/apply-hand';
+export type { HandEdit, VisitChange } from './hand/edit';
 export { cutIntoDayParts } from './model/day-parts';
 export {
   OBJECTIVES,
@@ -77,6 +79,7 @@ export {
 export { atMostSec, type Landmarks, placeLandmarks } from './travel/landmarks';
 export { matrixOnDemand } from './travel/matrix-on-demand';
 export { indexProblem, type ProblemIndex } from './travel/problem-index';
+export { fastestInto, reversed } from './travel/reversed';
 export { distanceToRoadM } from './travel/road-distance';
 export { buildRoadGraph, type RoadGraph } from './travel/road-graph';
 export {

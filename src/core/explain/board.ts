@@ -23,6 +23,8 @@ export interface Board {
   readonly known: ReadonlySet<string>;
   /** Whether any rule looks across shifts in this problem. */
   readonly isAcross: boolean;
+  /** Moments before which planned visits do not begin when their day is timed anew; none where a day may be tightened. */
+  readonly floors?: ReadonlyMap<string, number> | undefined;
 }
 
 /** Reads a plan once, so that many visits can be tried in it. Null when the plan cannot be replayed. */
@@ -30,6 +32,14 @@ export function boardOf(index: ProblemIndex, plan: Plan): Board | null {
   const replayed = replay(index, plan);
   if (!replayed.ok) return null;
   return boardFrom(index, replayed.timed);
+}
+
+/** The same where nothing that is planned begins sooner than it does: what is placed by hand moves only what is in its way. */
+export function keptBoardOf(index: ProblemIndex, plan: Plan): Board | null {
+  const board = boardOf(index, plan);
+  if (!board) return null;
+  const starts = board.timed.routes.flatMap((r) => r.stops.map((s) => [s.visit.id, s.startSec] as const));
+  return { ...board, floors: new Map(starts) };
 }
 
 function boardFrom(index: ProblemIndex, timed: TimedPlan): Board {
@@ -84,16 +94,28 @@ export function withoutVisit(board: Board, visit: Visit): Board | null {
   const routes = timed.routes.flatMap((r) => routeOf.get(r.shift.id) ?? []);
   const shiftsOf = new Map(board.shiftsOf);
   shiftsOf.delete(visit.id);
-  return { ...board, timed: { routes, unplanned: [...timed.unplanned, visit] }, routeOf, priceOf, shiftsOf };
+  const agreed = new Map(board.agreed);
+  const floors = board.floors && new Map(board.floors);
+  agreed.delete(visit.id);
+  floors?.delete(visit.id);
+  return {
+    ...board,
+    timed: { routes, unplanned: [...timed.unplanned, visit] },
+    routeOf,
+    priceOf,
+    shiftsOf,
+    agreed,
+    floors,
+  };
 }
 
 /** What a day must keep to when it is timed anew, with one more beginning agreed if wished. */
 export function givenOf(
-  { agreed, equipment }: Board,
+  { agreed, equipment, floors }: Board,
   more: { readonly visitId: string; readonly startSec: number } | null = null,
 ): Given {
   const starts = more === null ? agreed : new Map([...agreed, [more.visitId, more.startSec]]);
-  return { starts, equipment };
+  return { starts, equipment, floors };
 }
 
 /** Rules that look at several shifts at once, and what makes them worth asking. */
@@ -107,21 +129,31 @@ const ACROSS: Partial<Record<RuleCode, (problem: Problem) => boolean>> = {
   'work-limit': (p) => (p.limits ?? []).length > 0,
 };
 
-function keyOf({ rule, shiftId, visitId }: Violation): string {
+/** What is broken where, as text. */
+export function keyOf({ rule, shiftId, visitId }: Violation): string {
   return `${rule} ${shiftId ?? ''} ${visitId ?? ''}`;
 }
 
 /** What a plan breaks; of the rules that judge shifts one by one, only in the shifts that `changed` names. */
-export function violationKeys(
+export function violationsIn(
   index: ProblemIndex,
   timed: TimedPlan,
   changed: ReadonlySet<string> | null,
-): string[] {
+): Violation[] {
   const { problem } = index;
   const local = { ...timed, routes: timed.routes.filter((r) => changed?.has(r.shift.id) ?? true) };
   return RULE_CODES.flatMap((code) => {
     const isAcross = ACROSS[code];
     if (!isAcross) return ALL_RULES[code](index, local);
     return isAcross(problem) ? ALL_RULES[code](index, timed) : [];
-  }).map(keyOf);
+  });
+}
+
+/** The same as text that can be compared. */
+export function violationKeys(
+  index: ProblemIndex,
+  timed: TimedPlan,
+  changed: ReadonlySet<string> | null,
+): string[] {
+  return violationsIn(index, timed, changed).map(keyOf);
 }

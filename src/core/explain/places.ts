@@ -4,6 +4,7 @@ import { busyIds } from '../model/work-of';
 import { pricePlan, totalPrice } from '../objectives/price-plan';
 import { plannedRoute } from '../timing/planned-route';
 import type { TimedPlan, TimedRoute } from '../timing/timed-plan';
+import type { ProblemIndex } from '../travel/problem-index';
 import { type Board, shiftsWith, violationKeys, withoutVisit } from './board';
 import { isPairPossible } from './pair-reasons';
 import { beginningsAt, candidatesFor, cheapestOf, cheapestTries, type Spot, type Try, tryAt } from './tries';
@@ -245,9 +246,14 @@ function unitsFor(board: Board, visit: Visit, { route, position }: Try): string[
 }
 
 /** Change of every measure between the board's plan and another, from the days that differ. */
-function changeOf(board: Board, next: TimedPlan, differing: ReadonlySet<string>): Parts {
-  const { index } = board;
-  const partsOf = (plan: TimedPlan, own: readonly TimedRoute[]): Parts => {
+export function changeOf(
+  board: Board,
+  next: TimedPlan,
+  differing: ReadonlySet<string>,
+  /** Of the next plan, where its visits are others. */
+  nextIndex = board.index,
+): Parts {
+  const partsOf = (index: ProblemIndex, plan: TimedPlan, own: readonly TimedRoute[]): Parts => {
     const parts = pricePlan({ routes: own, unplanned: plan.unplanned }, index);
     const { unfairPerSec, sharedOvertimePerSec } = index.problem.prices;
     if (!unfairPerSec && !sharedOvertimePerSec) return parts;
@@ -256,10 +262,12 @@ function changeOf(board: Board, next: TimedPlan, differing: ReadonlySet<string>)
     return { ...parts, unfairShare, sharedOvertime };
   };
   const was = partsOf(
+    board.index,
     board.timed,
-    [...differing].flatMap((id) => board.routeOf.get(id) ?? []),
+    board.timed.routes.filter((r) => differing.has(r.shift.id)),
   );
   const is = partsOf(
+    nextIndex,
     next,
     next.routes.filter((r) => differing.has(r.shift.id)),
   );

@@ -10,6 +10,8 @@ export interface Given {
   /** Starts agreed with other routes, by visit. */
   readonly starts?: ReadonlyMap<string, number> | undefined;
   readonly equipment?: ReadonlyMap<string, readonly string[]> | undefined;
+  /** Moments before which visits do not begin, whatever would be possible. */
+  readonly floors?: ReadonlyMap<string, number> | undefined;
   /** End of the rest after the day before. */
   readonly notBeforeSec?: number | undefined;
 }
@@ -121,7 +123,8 @@ function stopAt(day: Day, i: number, driven: Driven): TimedStop | null {
   const { index, shift, given } = day;
   const visit = day.visits[i]!;
   const durationSec = durationOf(visit, shift);
-  const readySec = driven.readySec + (visit.bufferBeforeSec ?? 0);
+  const floorSec = given.floors?.get(visit.id) ?? Number.NEGATIVE_INFINITY;
+  const readySec = Math.max(driven.readySec + (visit.bufferBeforeSec ?? 0), floorSec);
   const fixed = given.starts?.get(visit.id);
   const possible = earliestStart(visit, durationSec, fixed ?? readySec);
   const startSec = fixed === undefined ? possible : possible === fixed && readySec <= fixed ? fixed : null;

@@ -1,3 +1,4 @@
+import { reversed } from './reversed';
 import type { RoadGraph } from './road-graph';
 import { fastestFrom } from './shortest-paths';
 import type { Access } from './snap';
@@ -16,33 +17,6 @@ export interface Landmarks {
 const MOST_CELLS = 1_000_000;
 const MOST_LANDMARKS = 48;
 const FEWEST_LANDMARKS = 4;
-
-function reversed(graph: RoadGraph): RoadGraph {
-  const { first, head } = graph;
-  const n = first.length - 1;
-  const back = new Int32Array(n + 1);
-  for (const to of head) back[to + 1]!++;
-  for (let j = 0; j < n; j++) back[j + 1]! += back[j]!;
-  const next = back.slice();
-  const out = {
-    ...graph,
-    first: back,
-    head: new Int32Array(head.length),
-    seconds: new Float64Array(head.length),
-    metres: new Float64Array(head.length),
-    roadOf: new Int32Array(head.length),
-  };
-  for (let j = 0; j < n; j++) {
-    for (let arc = first[j]!; arc < first[j + 1]!; arc++) {
-      const at = next[head[arc]!]!++;
-      out.head[at] = j;
-      out.seconds[at] = graph.seconds[arc]!;
-      out.metres[at] = graph.metres[arc]!;
-      out.roadOf[at] = graph.roadOf[arc]!;
-    }
-  }
-  return out;
-}
 
 function slowest(graphs: readonly RoadGraph[], junction: number): Float64Array {
   const [most, ...others] = graphs.map((g) => fastestFrom(g, junction).seconds);

@@ -43,7 +43,8 @@ export function replay(
   return errors.length > 0 ? { ok: false, errors } : { ok: true, timed: { routes, unplanned } };
 }
 
-function replayRoute(index: ProblemIndex, shift: Shift, route: PlannedRoute): TimedRoute {
+/** Takes the times of one day at their word. */
+export function replayRoute(index: ProblemIndex, shift: Shift, route: PlannedRoute): TimedRoute {
   const visits = route.stops.map((s) => index.visitById.get(s.visitId)!);
   const day = { shift, visits, via: fetchPlace(shift, visits) };
   const breaks = route.breakStartSecs.map((startSec, k) => ({

@@ -1,4 +1,7 @@
+import type { HandDeed } from '@/contract/plan/hand';
 import type { ObjectName } from '@/contract/shared/fields';
+import { dayText } from '../shared/time';
+import { changeText, priceText } from './figures';
 
 /** What each kind of object is called, one of it. */
 export const OBJECT_WORDS: Readonly<Record<ObjectName, string>> = {
@@ -35,6 +38,27 @@ function thing({ object, title }: Facts): string {
   return `${word} ${String(title ?? '')}`.trim();
 }
 
+/** What a hand did, before the names of visits. */
+export const DEED_WORDS: Readonly<Record<HandDeed, string>> = {
+  place: 'Placed',
+  move: 'Moved',
+  'take-off': 'Took off',
+  stretch: 'Changed the time of',
+  tie: 'Tied',
+  untie: 'Untied',
+  untangle: 'Untangled',
+};
+
+function handText(f: Facts): string {
+  const names = Array.isArray(f.visits) ? (f.visits as string[]) : [];
+  const more = Number(f.count ?? names.length) - names.length;
+  const what = `${names.join(', ')}${more > 0 ? ` and ${more} more` : ''}`;
+  const where =
+    typeof f.person === 'string' && typeof f.date === 'string' ? `, ${f.person} ${dayText(f.date)}` : '';
+  const reason = typeof f.reason === 'string' ? `, against a rule: ${f.reason}` : '';
+  return `${DEED_WORDS[f.deed as HandDeed] ?? 'Changed'} ${what}${where} (${changeText(Number(f.price ?? 0), priceText)})${reason}`;
+}
+
 const SENTENCES: Readonly<Record<string, (facts: Facts) => string>> = {
   create: (f) => `New ${thing(f)}`,
   save: (f) => `Changed ${thing(f)}`,
@@ -60,6 +84,7 @@ const SENTENCES: Readonly<Record<string, (facts: Facts) => string>> = {
   'accept-draft': (f) => `Accepted ${String(f.draft)}`,
   'throw-away-draft': (f) => `Threw away ${String(f.draft)}`,
   'by-hand': () => 'Planned by hand',
+  hand: handText,
   earlier: (f) => String(f.source),
   undo: (f) => {
     const what = commandText(String(f.of), (f.ofFacts ?? {}) as Facts);

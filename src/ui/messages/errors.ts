@@ -73,6 +73,14 @@ function conflictText(facts: Facts): string {
       return movedOnText(facts);
     case 'breaks-rules':
       return `By today’s settings this draft breaks rules: ${listed((facts.broken as Broken[]).map(brokenText), 6)}. The draft is kept; run again.`;
+    case 'against-rules':
+      return `It breaks rules: ${listed((facts.broken as Broken[]).map(brokenText), 6)}. Nothing was changed.`;
+    case 'moved-since': {
+      const by = facts.by as readonly string[];
+      return `${listed(facts.visits as readonly string[])} was moved${by.length > 0 ? ` by ${listed(by)}` : ''} in the meantime. Nothing was changed; look again.`;
+    }
+    case 'board-moved':
+      return 'The plan has changed. Take it up again.';
     case 'overlap':
       return 'Somebody would be in two places at once. Nothing was changed.';
     case 'in-use': {

@@ -17,6 +17,8 @@ import { Legend } from './cords/Legend';
 import { Timeline } from './cords/Timeline';
 import { DraftActions } from './drafts/DraftActions';
 import { ExtentLine, type TerritoryChoice } from './ExtentLine';
+import { ReasonDialog } from './hand/ReasonDialog';
+import { type Hand, useHand } from './hand/use-hand';
 import { Lens } from './lens/Lens';
 import { LooseTable } from './loose/LooseTable';
 import css from './PlanPage.module.css';
@@ -86,6 +88,7 @@ export function PlanPage({ territories, playbooks, defaults, mayRun }: Props) {
     // What was open stays open on what comes next; what was not is not opened by walking.
     set({ selected, lens: now.selected !== null && now.lens });
   }, []);
+  const hand = useHand(view, query, mayRun);
   const draft = drafts.data?.find((d) => d.id === state.plan);
   return (
     <div className={css.page}>
@@ -130,6 +133,7 @@ export function PlanPage({ territories, playbooks, defaults, mayRun }: Props) {
             query={query}
             other={state.against === null ? undefined : other.data}
             otherQuery={otherQuery}
+            hand={hand}
             onOpenLoose={() => setTableOpen(true)}
             onLasso={
               mayRun
@@ -146,6 +150,7 @@ export function PlanPage({ territories, playbooks, defaults, mayRun }: Props) {
       {view && (
         <LooseTable view={view} opened={tableOpen} onClose={() => setTableOpen(false)} onSelect={select} />
       )}
+      {view && <ReasonDialog asked={hand.asked} view={view} onGive={hand.giveReason} />}
       <RunComposer
         opened={composing}
         onClose={() => setComposing(false)}
@@ -175,6 +180,7 @@ interface DrawingProps {
   /** The plan that is shown as ghosts. */
   readonly other: PlanView | undefined;
   readonly otherQuery: string;
+  readonly hand: Hand;
   readonly onOpenLoose: () => void;
   readonly onLasso: ((visitIds: readonly string[]) => void) | undefined;
 }
@@ -188,6 +194,7 @@ function Drawing({
   query,
   other,
   otherQuery,
+  hand,
   onOpenLoose,
   onLasso,
 }: DrawingProps) {
@@ -204,10 +211,7 @@ function Drawing({
   const openDay = (date: string): void => change({ from: date, to: date });
   return (
     <>
-      <div
-        className={css.columns}
-        data-beside={state.selected !== null && state.lens && state.layout !== 'cords'}
-      >
+      <div className={css.columns} data-beside={state.selected !== null && state.lens}>
         {state.layout !== 'map' && (
           <div className={css.cords}>
             <div className={css.drawing}>
@@ -221,6 +225,7 @@ function Drawing({
                   onSelect={select}
                   onWalk={walk}
                   onOpenLoose={onOpenLoose}
+                  hand={hand}
                 />
               ) : (
                 <DaysGrid view={view} selected={state.selected} onSelect={select} onOpenDay={openDay} />
@@ -248,7 +253,7 @@ function Drawing({
         )}
       </div>
       {state.selected && state.lens && (
-        <Lens view={view} query={query} selected={state.selected} onSelect={select} />
+        <Lens view={view} query={query} selected={state.selected} onSelect={select} hand={hand} />
       )}
     </>
   );

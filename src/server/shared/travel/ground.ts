@@ -3,11 +3,13 @@ import {
   atMostSec,
   buildRoadGraph,
   fastestFrom,
+  fastestInto,
   type Landmarks,
   type LatLon,
   type PathTree,
   placeLandmarks,
   type RoadGraph,
+  reversed,
   type StraightLines,
   slowed,
   snapToNetwork,
@@ -38,6 +40,14 @@ export interface Ground {
   legBetween(from: LatLon, to: LatLon, slice?: number): Leg;
   /** Seconds that a leg does not exceed at any hour, without looking for its way. */
   mostBetween(points: readonly LatLon[]): (from: number, to: number) => number;
+  /** The legs from one point to many and back, at the usual speeds and at those of each slice. */
+  legsAround(point: LatLon, points: readonly LatLon[]): readonly LegsAround[];
+}
+
+/** Legs between one point and many others. */
+export interface LegsAround {
+  readonly to: readonly Leg[];
+  readonly from: readonly Leg[];
 }
 
 /** Path trees of one process at most, in bytes; the legs found by them are kept longer. */
@@ -78,6 +88,30 @@ function legsOnRoads(graphs: readonly RoadGraph[]): (from: LatLon, to: LatLon, s
     });
 }
 
+function legsAround(graph: RoadGraph, back: RoadGraph, point: LatLon, points: readonly LatLon[]): LegsAround {
+  const here = snapToNetwork(graph, point);
+  const out = fastestFrom(graph, here.junction);
+  const into = fastestInto(back, here.junction);
+  const leg = (seconds: number, metres: number, a: Access, b: Access): Leg => ({
+    sec: Math.ceil(seconds + a.seconds + b.seconds),
+    m: Math.round(metres + a.distanceM + b.distanceM),
+  });
+  const to: Leg[] = [];
+  const from: Leg[] = [];
+  for (const p of points) {
+    if (p.lat === point.lat && p.lon === point.lon) {
+      to.push({ sec: 0, m: 0 });
+      from.push({ sec: 0, m: 0 });
+      continue;
+    }
+    const there = snapToNetwork(graph, p);
+    const way = into(there.junction);
+    to.push(leg(out.seconds[there.junction]!, out.metres[there.junction]!, here, there));
+    from.push(leg(way.seconds, way.metres, there, here));
+  }
+  return { to, from };
+}
+
 function prepare(
   key: string,
   settings: RoadSettings | null,
@@ -93,6 +127,12 @@ function prepare(
       straight,
       legBetween: (from, to) => straightLeg(from, to, straight),
       mostBetween: (points) => (from, to) => straightLeg(points[from]!, points[to]!, straight).sec,
+      legsAround: (point, points) => [
+        {
+          to: points.map((p) => straightLeg(point, p, straight)),
+          from: points.map((p) => straightLeg(p, point, straight)),
+        },
+      ],
     };
   }
   const graph = buildRoadGraph(map.roads, settings.speedsKmh);
@@ -100,6 +140,7 @@ function prepare(
   const graphs = [graph, ...speedSets(settings.periods).map((speeds) => slowed(graph, speeds))];
   const legs = legsOnRoads(graphs);
   let landmarks: Landmarks | null = null;
+  let backwards: readonly RoadGraph[] | null = null;
   return {
     key,
     settings,
@@ -116,6 +157,11 @@ function prepare(
         return known[i]!;
       };
       return (from, to) => atMostSec({ into, outOf }, access(from), access(to));
+    },
+    legsAround: (point, points) => {
+      backwards ??= graphs.map(reversed);
+      const back = backwards;
+      return graphs.map((g, slice) => legsAround(g, back[slice]!, point, points));
     },
   };
 }

@@ -20,6 +20,8 @@ interface CordProps {
   readonly visits: ReadonlyMap<string, VisitView>;
   readonly colour: ColourContext;
   readonly selectedId: string | null;
+  /** Those that are taken up together. */
+  readonly marked: ReadonlySet<string>;
   readonly onSelect: (visitId: string) => void;
 }
 
@@ -229,7 +231,7 @@ function OutWithCrew({ shift, axis }: Pick<CordProps, 'shift' | 'axis'>) {
 }
 
 function Knot(props: CordProps & { readonly stop: StopView }) {
-  const { stop, axis, visits, colour, selectedId, onSelect, person } = props;
+  const { stop, axis, visits, colour, selectedId, marked, onSelect, person, shift } = props;
   const visit = visits.get(stop.visitId);
   const x = axis.x(stop.startAt);
   const width = Math.max(6, axis.x(stop.finishAt) - x);
@@ -253,6 +255,7 @@ function Knot(props: CordProps & { readonly stop: StopView }) {
       tabIndex={-1}
       aria-label={spoken}
       data-visit={visit?.id}
+      data-shift={shift.id}
       style={{ cursor: visit ? 'pointer' : 'default' }}
       onClick={open}
       onKeyDown={(e) => {
@@ -268,7 +271,17 @@ function Knot(props: CordProps & { readonly stop: StopView }) {
           strokeWidth={1}
         />
       )}
+      {visit && marked.has(visit.id) && (
+        <path
+          d={knotPath(x - 4, MID, width + 8, KNOT + 8)}
+          fill="none"
+          stroke="var(--ink)"
+          strokeWidth={1.4}
+          strokeDasharray="3 2"
+        />
+      )}
       <path
+        data-body
         d={path}
         fill={isSelected ? 'var(--lime)' : style.fill}
         stroke={isSelected ? 'var(--ink)' : style.stroke}

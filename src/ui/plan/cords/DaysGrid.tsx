@@ -5,11 +5,11 @@ import { useMemo, useRef } from 'react';
 import { type PlanView, type ShiftView, slackOf } from '@/contract/plan/plan-view';
 import { durationText } from '../../messages/figures';
 import { shortDay } from '../../shared/time';
+import { idOf } from '../selection';
 import { type Axis, createAxis, hoursOf } from './axis';
 import css from './DaysGrid.module.css';
 import { knotPath } from './knot';
 import { loadOf, PersonLabel } from './PersonLabel';
-import { idOf } from './Timeline';
 
 const ROW = 46;
 const CELL = 75;

@@ -2,12 +2,18 @@
 
 import { useElementSize } from '@mantine/hooks';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { memo, useMemo, useRef } from 'react';
+import { type MouseEvent, memo, useMemo, useRef, useState } from 'react';
 import type { PersonView, PlanView, VisitView } from '@/contract/plan/plan-view';
 import { offsetMinutes } from '@/core/index';
 import { clock } from '../../shared/time';
 import { useNow } from '../../shared/use-now';
+import { HandCard } from '../hand/HandCard';
+import { HandOverlay } from '../hand/HandOverlay';
+import { useDrag } from '../hand/use-drag';
+import type { Hand } from '../hand/use-hand';
+import { useHandKeys } from '../hand/use-hand-keys';
 import { LooseEnds, windowOn } from '../loose/LooseEnds';
+import { idOf } from '../selection';
 import { type Axis, createAxis, hoursOf, hourTicks } from './axis';
 import { Cord, CordPatterns, ROW_HEIGHT } from './Cord';
 import { GhostKnots } from './GhostKnots';
@@ -28,10 +34,21 @@ interface Props {
   /** Moves the selection without opening it. */
   readonly onWalk: (selection: string | null) => void;
   readonly onOpenLoose: () => void;
+  readonly hand: Hand;
 }
 
 /** People and their cords over one day, under the loose ends on the same axis. */
-export function Timeline({ view, other, date, colour, selected, onSelect, onWalk, onOpenLoose }: Props) {
+export function Timeline({
+  view,
+  other,
+  date,
+  colour,
+  selected,
+  onSelect,
+  onWalk,
+  onOpenLoose,
+  hand,
+}: Props) {
   const { ref: trackRef, width } = useElementSize();
   const scroller = useRef<HTMLDivElement>(null);
   const visits = useMemo(() => new Map(view.visits.map((v) => [v.id, v])), [view.visits]);
@@ -53,13 +70,38 @@ export function Timeline({ view, other, date, colour, selected, onSelect, onWalk
     onWalk,
     scrollTo: (i) => rows.scrollToIndex(i),
   });
+  const [marked, setMarked] = useState<ReadonlySet<string>>(new Set());
+  const drag = useDrag({ hand, view, date, axis, scroller, marked });
+  const handKeys = useHandKeys({
+    hand,
+    view,
+    date,
+    selected,
+    marked,
+    scrollTo: (i) => rows.scrollToIndex(i),
+  });
+  const root = useRef<HTMLDivElement>(null);
+  /** Shift adds to what goes along when one of them is taken up. */
+  const mark = (e: MouseEvent): void => {
+    const id = (e.target as Element).closest<SVGGElement>('[data-visit]')?.dataset.visit;
+    if (!e.shiftKey || !id) {
+      if (marked.size > 0) setMarked(new Set());
+      return;
+    }
+    e.stopPropagation();
+    const current = idOf(selected, 'visit');
+    const next = new Set(marked.size === 0 && current ? [current] : marked);
+    if (!next.delete(id)) next.add(id);
+    setMarked(next);
+  };
   const ghosts = useMemo(() => ghostsOf(view, other), [view, other]);
   const now = useNow(view);
   const loose = useMemo(() => view.looseIds.flatMap((id) => visits.get(id) ?? []), [view.looseIds, visits]);
   const today = loose.filter((v) => windowOn(v, axis));
   const anyTime = loose.filter((v) => v.windows.length === 0);
   return (
-    <div className={css.timeline}>
+    <div className={css.timeline} ref={root} onClickCapture={mark} {...drag}>
+      <HandCard store={hand.store} view={view} frame={() => root.current?.getBoundingClientRect() ?? null} />
       <div className={css.head}>
         <div className={css.corner}>
           <div>
@@ -89,8 +131,10 @@ export function Timeline({ view, other, date, colour, selected, onSelect, onWalk
         ref={scroller}
         tabIndex={0}
         role="application"
-        aria-label="Cords: arrow keys walk people and visits, Enter opens"
-        onKeyDown={keys}
+        aria-label="Cords: arrow keys walk people and visits, Enter opens, m moves, s stretches, u takes off"
+        onKeyDown={(e) => {
+          if (!handKeys(e)) keys(e);
+        }}
       >
         {view.people.length === 0 && (
           <p style={{ padding: 24 }}>
@@ -98,6 +142,13 @@ export function Timeline({ view, other, date, colour, selected, onSelect, onWalk
           </p>
         )}
         <div style={{ height: rows.getTotalSize(), position: 'relative' }}>
+          <HandOverlay
+            store={hand.store}
+            view={view}
+            axis={axis}
+            rows={rows.getVirtualItems().map((item) => ({ personIx: item.index, top: item.start }))}
+            height={rows.getTotalSize()}
+          />
           {rows.getVirtualItems().map((item) => {
             const person = view.people[item.index]!;
             const holds =
@@ -123,6 +174,7 @@ export function Timeline({ view, other, date, colour, selected, onSelect, onWalk
                   ghosts={ghosts.get(person.id)}
                   otherName={other?.planName ?? ''}
                   selectedId={holds ? idOf(selected, 'visit') : null}
+                  marked={marked}
                   onSelect={onSelect}
                 />
               </div>
@@ -134,10 +186,6 @@ export function Timeline({ view, other, date, colour, selected, onSelect, onWalk
   );
 }
 
-export function idOf(selected: string | null, kind: string): string | null {
-  return selected?.startsWith(`${kind}:`) ? selected.slice(kind.length + 1) : null;
-}
-
 interface RowProps {
   readonly person: PersonView;
   readonly date: string;
@@ -147,6 +195,7 @@ interface RowProps {
   readonly visits: ReadonlyMap<string, VisitView>;
   readonly colour: ColourContext;
   readonly selectedId: string | null;
+  readonly marked: ReadonlySet<string>;
   readonly onSelect: (selection: string) => void;
   /** Where another plan has visits of theirs. */
   readonly ghosts: readonly Ghost[] | undefined;
@@ -164,6 +213,7 @@ const Row = memo(function Row({
   visits,
   colour,
   selectedId,
+  marked,
   onSelect,
 }: RowProps) {
   const shifts = person.shifts.filter((s) => s.date === date);
@@ -210,6 +260,7 @@ const Row = memo(function Row({
             visits={visits}
             colour={colour}
             selectedId={selectedId}
+            marked={marked}
             onSelect={(id) => onSelect(`visit:${id}`)}
           />
         ))}

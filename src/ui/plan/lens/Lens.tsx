@@ -3,6 +3,7 @@
 import { useEffect, useRef } from 'react';
 import type { PlanView } from '@/contract/plan/plan-view';
 import { OBJECTIVES, type Objective } from '@/core/index';
+import type { Hand } from '../hand/use-hand';
 import css from './Lens.module.css';
 import { MeasureLens } from './MeasureLens';
 import { PersonLens } from './PersonLens';
@@ -13,10 +14,11 @@ interface Props {
   readonly query: string;
   readonly selected: string;
   readonly onSelect: (selection: string | null) => void;
+  readonly hand: Hand;
 }
 
 /** The panel that explains what is selected; Escape closes it. */
-export function Lens({ view, query, selected, onSelect }: Props) {
+export function Lens({ view, query, selected, onSelect, hand }: Props) {
   const panel = useRef<HTMLElement>(null);
   useEffect(() => {
     const close = (e: KeyboardEvent): void => {
@@ -35,7 +37,9 @@ export function Lens({ view, query, selected, onSelect }: Props) {
   ];
   return (
     <aside className={css.lens} ref={panel} aria-label="Lens">
-      {kind === 'visit' && <VisitLens view={view} query={query} visitId={id} onSelect={onSelect} />}
+      {kind === 'visit' && (
+        <VisitLens view={view} query={query} visitId={id} onSelect={onSelect} hand={hand} />
+      )}
       {kind === 'person' && <PersonLens view={view} query={query} personId={id} onSelect={onSelect} />}
       {kind === 'measure' && (
         <MeasureLens view={view} query={query} measure={measureOf(id)} onSelect={onSelect} />

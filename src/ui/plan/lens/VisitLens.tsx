@@ -16,6 +16,8 @@ import { durationText } from '../../messages/figures';
 import { RULE_WORDS } from '../../messages/rules';
 import { callApi } from '../../shared/api';
 import { clock, dayText, momentText } from '../../shared/time';
+import { HandActions } from '../hand/HandActions';
+import type { Hand } from '../hand/use-hand';
 import { Relaxations } from '../why/Relaxations';
 import { VisitWhySection } from '../why/VisitWhy';
 import css from './Lens.module.css';
@@ -27,6 +29,7 @@ interface Props {
   readonly query: string;
   readonly visitId: string;
   readonly onSelect: (selection: string | null) => void;
+  readonly hand: Hand;
 }
 
 interface Place {
@@ -50,7 +53,7 @@ export function placesOf(view: PlanView, visitId: string): Place[] {
 const STAY_MS = 200;
 
 /** What a visit is, why it is where it is, and what happened to it. */
-export function VisitLens({ view, query, visitId, onSelect }: Props) {
+export function VisitLens({ view, query, visitId, onSelect, hand }: Props) {
   const mayRun = view.territories.every((t) => t.mayChange);
   const [stayed] = useDebouncedValue(visitId, STAY_MS);
   const { data, error } = useQuery({
@@ -91,6 +94,15 @@ export function VisitLens({ view, query, visitId, onSelect }: Props) {
       {!detail && !error && <p className="quiet">Looking it up …</p>}
       {detail && (
         <>
+          {hand.mayHand && (
+            <HandActions
+              hand={hand}
+              view={view}
+              visit={visit}
+              durationMin={detail.durationMin}
+              canTie={places.length > 0}
+            />
+          )}
           <Needs detail={detail} visit={visit} zone={view.zone} />
           {detail.price && (
             <>
@@ -99,7 +111,7 @@ export function VisitLens({ view, query, visitId, onSelect }: Props) {
               <p className="quiet">Travel is the leg that leads here.</p>
             </>
           )}
-          <VisitWhySection view={view} query={query} visitId={detail.id} onSelect={onSelect} />
+          <VisitWhySection view={view} query={query} visitId={detail.id} onSelect={onSelect} hand={hand} />
           {places.length === 0 && mayRun && <Relaxations key={detail.id} view={view} visitId={detail.id} />}
           <History entries={detail.history} zone={detail.zone} />
         </>

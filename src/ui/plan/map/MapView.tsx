@@ -14,7 +14,7 @@ import { callApi } from '../../shared/api';
 import { colourOf, Ground, point } from '../../shared/map/Ground';
 import { useBaseMap } from '../../shared/map/use-base-map';
 import { hueOf } from '../cords/knot';
-import { idOf } from '../cords/Timeline';
+import { idOf } from '../selection';
 import { Lasso } from './Lasso';
 import css from './MapView.module.css';
 

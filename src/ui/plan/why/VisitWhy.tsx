@@ -7,6 +7,8 @@ import { changeText, OBJECTIVE_WORDS, priceText, tellingMeasures } from '../../m
 import { REASON_WORDS } from '../../messages/rules';
 import { callApi } from '../../shared/api';
 import { clock, dayText, shortDay } from '../../shared/time';
+import { BestFits } from '../hand/BestFits';
+import type { Hand } from '../hand/use-hand';
 import css from './Why.module.css';
 
 interface Props {
@@ -14,10 +16,11 @@ interface Props {
   readonly query: string;
   readonly visitId: string;
   readonly onSelect: (selection: string | null) => void;
+  readonly hand: Hand;
 }
 
 /** What else is possible for a visit: other places with their price, and for whom it is out of the question and why. */
-export function VisitWhySection({ view, query, visitId, onSelect }: Props) {
+export function VisitWhySection({ view, query, visitId, onSelect, hand }: Props) {
   const { data, error } = useQuery({
     queryKey: ['why-visit', query, visitId, view.revision],
     queryFn: ({ signal }) =>
@@ -35,7 +38,11 @@ export function VisitWhySection({ view, query, visitId, onSelect }: Props) {
               Its window is kept on <b>{Math.round(data.chance * 100)} %</b> of simulated days.
             </p>
           )}
-          <Places why={data} view={view} onSelect={onSelect} />
+          {hand.mayHand ? (
+            <BestFits hand={hand} view={view} visitId={visitId} />
+          ) : (
+            <Places why={data} view={view} onSelect={onSelect} />
+          )}
           <FunnelOf why={data} />
         </>
       )}
