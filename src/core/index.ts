@@ -14,7 +14,7 @@ export { relaxationsFor } from './explain/relax';
 export { withRelaxation } from './explain/relaxed';
 export { greatCircleM, type LatLon } from './geo/point';
 export { centreOf, crossingOf, isInside, signedAreaM2 } from './geo/polygon';
-export { applyHand, type HandResult, type Pushed, planOfHand } from './hand/apply-hand';
+export { applyHand, type HandResult, planOfHand } from './hand/apply-hand';
 export type { HandEdit, VisitChange } from './hand/edit';
 export { cutIntoDayParts } from './model/day-parts';
 export {
@@ -76,10 +76,8 @@ export {
   junctionAt,
   roadAt,
 } from './travel/dense-network';
-export { atMostSec, type Landmarks, placeLandmarks } from './travel/landmarks';
 export { matrixOnDemand } from './travel/matrix-on-demand';
 export { indexProblem, type ProblemIndex } from './travel/problem-index';
-export { fastestInto, reversed } from './travel/reversed';
 export { distanceToRoadM } from './travel/road-distance';
 export { buildRoadGraph, type RoadGraph } from './travel/road-graph';
 export {
@@ -95,4 +93,6 @@ export { type Access, snapToNetwork } from './travel/snap';
 export { type SpeedPeriod, slowed, speedSets, timelineOf, travelByTime } from './travel/speed-profile';
 export { type StraightLines, straightLeg, straightMatrix } from './travel/straight-lines';
 export { legGeometry, travelMatrix } from './travel/travel-matrix';
+export { atMostSec, type Landmarks, placeLandmarks } from './travel/ways/landmarks';
+export { fastestInto, reversed } from './travel/ways/reversed';
 export { type Verdict, verifyPlan } from './verify/verify-plan';

@@ -57,8 +57,8 @@ test('a figure opens down to the visits behind it, and the loose ends as a table
   await expect(lens).toContainText(/What it needs|Skills/);
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Open as a table' }).click();
-  const table = page.getByRole('dialog');
-  await table.getByLabel('Filter').fill('no such thing');
+  const table = page.getByRole('region', { name: 'Loose ends as a table' });
+  await table.getByLabel('Filter loose ends').fill('no such thing');
   await expect(table).toContainText('No loose end matches');
 });
 

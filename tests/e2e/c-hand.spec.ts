@@ -151,3 +151,43 @@ test('what breaks a rule is not put down, unless on purpose with a reason, and t
   await expect(other.getByRole('button', { name: /^Rules broken/ })).toContainText('0');
   await other.context().close();
 });
+
+test('over several days a loose end goes out of the table onto a day, to its best place there', async ({
+  page,
+}) => {
+  await enterAs(page, 'analyst');
+  await page.goto('/plan?territories=north,quay,sallow&from=2026-06-11&to=2026-06-13');
+  await page.getByRole('button', { name: 'Open as a table' }).click();
+  const table = page.getByRole('region', { name: 'Loose ends as a table' });
+  const rows = table.locator('tr[data-visit]');
+  const before = await rows.count();
+  const cells = page.locator('[data-cell][data-held="yes"]');
+  let placed = false;
+  for (let i = 0; i < before && !placed; i++) {
+    await rows.nth(i).scrollIntoViewIfNeeded();
+    const box = (await rows.nth(i).boundingBox())!;
+    await page.mouse.move(box.x + 600, box.y + box.height / 2);
+    await page.mouse.down();
+    await page.mouse.move(box.x + 590, box.y - 12, { steps: 3 });
+    await page.mouse.move(640, 320, { steps: 6 });
+    await expect(page.locator('[data-cell][data-held]').first()).toBeVisible();
+    // One that is in sight, and not under the head or the table.
+    const boxes = await Promise.all((await cells.all()).map((c) => c.boundingBox()));
+    const cell = boxes.find((b) => b !== null && b.y > 170 && b.y < 400);
+    if (cell) {
+      await page.mouse.move(cell.x + 20, cell.y + 20, { steps: 6 });
+      await expect(card(page)).toBeVisible();
+      await expect(card(page).getByText('Not allowed.')).toHaveCount(0);
+      await page.mouse.up();
+      await expect(told(page, /^Placed W-/)).toBeVisible();
+      placed = true;
+    } else {
+      await page.keyboard.press('Escape');
+      await page.mouse.up();
+    }
+  }
+  expect(placed).toBe(true);
+  await expect(rows).toHaveCount(before - 1);
+  await page.getByRole('button', { name: /^Undo: Placed W-/ }).click();
+  await expect(rows).toHaveCount(before);
+});

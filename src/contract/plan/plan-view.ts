@@ -55,6 +55,8 @@ const stopView = z.strictObject({
   travelSec: z.number(),
   /** Seconds to the close of the window it is in; negative when it was missed. */
   slackSec: z.number(),
+  /** Why it stands there against a rule, where somebody put it there on purpose. */
+  against: z.string().optional(),
 });
 export type StopView = z.infer<typeof stopView>;
 

@@ -120,9 +120,21 @@ function drawingOf({ user }: Unit, { extent, kept }: OpenPlan) {
   const crews = problem.shifts.filter((s) => s.memberIds);
   const crewNames = new Map(data.crews.map((c) => [c.id, c.name]));
 
-  const stopView = (stop: TimedStop): StopView => {
+  const reasons = new Map(
+    data.placements.flatMap((p) =>
+      p.overlapReason === null ? [] : [[`${p.visitId} ${p.part} ${p.personId} ${p.date}`, p.overlapReason]],
+    ),
+  );
+  const reasonOf = (coreId: string, shift: Shift): string | undefined => {
+    const own = visitOfId(coreId);
+    if (!own) return undefined;
+    const { personId, date } = personAndDate(shift.id);
+    return reasons.get(`${own.visitId} ${own.part} ${personId} ${date}`);
+  };
+  const stopView = (stop: TimedStop, shift: Shift): StopView => {
     const row = rowOf(stop.visit.id);
     const isShown = isSeen(row);
+    const against = isShown ? reasonOf(stop.visit.id, shift) : undefined;
     return {
       visitId: isShown ? shownId(stop.visit.id) : '',
       startAt: at(stop.startSec),
@@ -133,6 +145,7 @@ function drawingOf({ user }: Unit, { extent, kept }: OpenPlan) {
           ? promisedSlack(row, at(stop.startSec))
           : slackOf(stop)
         : 0,
+      ...(against === undefined ? {} : { against }),
     };
   };
   const routeView = (route: TimedRoute): RouteView => ({
@@ -142,7 +155,7 @@ function drawingOf({ user }: Unit, { extent, kept }: OpenPlan) {
     overtimeSec: route.overtimeSec,
     endTravelSec: route.endTravelSec,
     breaks: route.breaks.map((b) => ({ startAt: at(b.startSec), endAt: at(b.endSec) })),
-    stops: route.stops.map(stopView),
+    stops: route.stops.map((s) => stopView(s, route.shift)),
   });
   const shiftView = (shift: Shift, isOwn: boolean): ShiftView => {
     const route = routes.get(shift.id);

@@ -4,7 +4,7 @@ import { Button, Loader } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
 import dynamic from 'next/dynamic';
 import { useSearchParams } from 'next/navigation';
-import { useCallback, useMemo, useRef, useState } from 'react';
+import { type ReactNode, useCallback, useMemo, useRef, useState } from 'react';
 import { z } from 'zod';
 import { draftRow, type PlanView, planView } from '@/contract/plan/plan-view';
 import { errorText } from '../messages/errors';
@@ -20,7 +20,7 @@ import { ExtentLine, type TerritoryChoice } from './ExtentLine';
 import { ReasonDialog } from './hand/ReasonDialog';
 import { type Hand, useHand } from './hand/use-hand';
 import { Lens } from './lens/Lens';
-import { LooseTable } from './loose/LooseTable';
+import { LooseDock } from './loose/LooseDock';
 import css from './PlanPage.module.css';
 import { type PlanDefaults, type PlanState, usePlanState } from './plan-state';
 import { Scoreline } from './Scoreline';
@@ -134,7 +134,8 @@ export function PlanPage({ territories, playbooks, defaults, mayRun }: Props) {
             other={state.against === null ? undefined : other.data}
             otherQuery={otherQuery}
             hand={hand}
-            onOpenLoose={() => setTableOpen(true)}
+            isDocked={tableOpen}
+            onDock={setTableOpen}
             onLasso={
               mayRun
                 ? (ids) => {
@@ -147,9 +148,6 @@ export function PlanPage({ territories, playbooks, defaults, mayRun }: Props) {
         )}
       </div>
       {view && !error && <Scoreline view={view} query={query} selected={state.selected} onSelect={select} />}
-      {view && (
-        <LooseTable view={view} opened={tableOpen} onClose={() => setTableOpen(false)} onSelect={select} />
-      )}
       {view && <ReasonDialog asked={hand.asked} view={view} onGive={hand.giveReason} />}
       <RunComposer
         opened={composing}
@@ -181,7 +179,9 @@ interface DrawingProps {
   readonly other: PlanView | undefined;
   readonly otherQuery: string;
   readonly hand: Hand;
-  readonly onOpenLoose: () => void;
+  /** The loose ends stand below as a table. */
+  readonly isDocked: boolean;
+  readonly onDock: (isDocked: boolean) => void;
   readonly onLasso: ((visitIds: readonly string[]) => void) | undefined;
 }
 
@@ -195,7 +195,8 @@ function Drawing({
   other,
   otherQuery,
   hand,
-  onOpenLoose,
+  isDocked,
+  onDock,
   onLasso,
 }: DrawingProps) {
   const more = useScorelineMore(query, view.revision);
@@ -208,6 +209,16 @@ function Drawing({
     }),
     [state.colourBy, view, more],
   );
+  const dock = (marked: ReadonlySet<string>): ReactNode =>
+    isDocked && (
+      <LooseDock
+        view={view}
+        selected={state.selected}
+        marked={marked}
+        onSelect={select}
+        onClose={() => onDock(false)}
+      />
+    );
   const openDay = (date: string): void => change({ from: date, to: date });
   return (
     <>
@@ -224,11 +235,20 @@ function Drawing({
                   selected={state.selected}
                   onSelect={select}
                   onWalk={walk}
-                  onOpenLoose={onOpenLoose}
+                  onOpenLoose={() => onDock(!isDocked)}
                   hand={hand}
+                  dock={dock}
                 />
               ) : (
-                <DaysGrid view={view} selected={state.selected} onSelect={select} onOpenDay={openDay} />
+                <DaysGrid
+                  view={view}
+                  selected={state.selected}
+                  onSelect={select}
+                  onOpenDay={openDay}
+                  onOpenLoose={() => onDock(!isDocked)}
+                  hand={hand}
+                  dock={dock}
+                />
               )}
             </div>
             <Legend

@@ -244,7 +244,7 @@ function Knot(props: CordProps & { readonly stop: StopView }) {
   const room = Math.floor((width - 14) / 6.1);
   const tied = visit && (visit.tiedPerson || visit.tiedTime);
   const spoken = visit
-    ? `${visit.jobKind}, ${visit.site}, ${clock(stop.startAt, visit.zone)} to ${clock(stop.finishAt, visit.zone)}, ${person.name}, ${slackOf(stop)}${chance === undefined ? '' : `, window kept on ${percentText(chance)} of simulated days`}`
+    ? `${visit.jobKind}, ${visit.site}, ${clock(stop.startAt, visit.zone)} to ${clock(stop.finishAt, visit.zone)}, ${person.name}, ${slackOf(stop)}${chance === undefined ? '' : `, window kept on ${percentText(chance)} of simulated days`}${stop.against === undefined ? '' : `, against a rule: ${stop.against}`}`
     : 'Busy in another territory';
   const open = (): void => {
     if (visit) onSelect(visit.id);
@@ -289,6 +289,14 @@ function Knot(props: CordProps & { readonly stop: StopView }) {
       />
       {!isSelected && style.pattern !== 'none' && (
         <path d={path} fill={`url(#${style.pattern})`} stroke="none" style={{ color: style.stroke }} />
+      )}
+      {stop.against !== undefined && (
+        <path
+          d={`M${x + width / 2 - 6} ${MID - 20} h12 l-6 9 z`}
+          fill="var(--plum)"
+          stroke="var(--paper)"
+          strokeWidth={1}
+        />
       )}
       {room >= 2 && (
         <text

@@ -2,11 +2,12 @@
 
 import { useElementSize } from '@mantine/hooks';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { type MouseEvent, memo, useMemo, useRef, useState } from 'react';
+import { type MouseEvent, memo, type ReactNode, useMemo, useRef, useState } from 'react';
 import type { PersonView, PlanView, VisitView } from '@/contract/plan/plan-view';
 import { offsetMinutes } from '@/core/index';
 import { clock } from '../../shared/time';
 import { useNow } from '../../shared/use-now';
+import { shiftAt, snapped } from '../hand/grip';
 import { HandCard } from '../hand/HandCard';
 import { HandOverlay } from '../hand/HandOverlay';
 import { useDrag } from '../hand/use-drag';
@@ -23,6 +24,9 @@ import { PersonLabel } from './PersonLabel';
 import css from './Timeline.module.css';
 import { useCordKeys } from './use-cord-keys';
 
+/** Width of the names on the left. */
+const NAMES_PX = 196;
+
 interface Props {
   readonly view: PlanView;
   /** Another plan, whose places are shown as ghosts. */
@@ -35,6 +39,8 @@ interface Props {
   readonly onWalk: (selection: string | null) => void;
   readonly onOpenLoose: () => void;
   readonly hand: Hand;
+  /** What stands below the cords and can be carried out of, given what is marked. */
+  readonly dock: (marked: ReadonlySet<string>) => ReactNode;
 }
 
 /** People and their cords over one day, under the loose ends on the same axis. */
@@ -48,6 +54,7 @@ export function Timeline({
   onWalk,
   onOpenLoose,
   hand,
+  dock,
 }: Props) {
   const { ref: trackRef, width } = useElementSize();
   const scroller = useRef<HTMLDivElement>(null);
@@ -71,7 +78,26 @@ export function Timeline({
     scrollTo: (i) => rows.scrollToIndex(i),
   });
   const [marked, setMarked] = useState<ReadonlySet<string>>(new Set());
-  const drag = useDrag({ hand, view, date, axis, scroller, marked });
+  const momentOf = (x: number): number | null => {
+    const box = scroller.current?.getBoundingClientRect();
+    return box ? axis.at(x - box.left - NAMES_PX) : null;
+  };
+  const drag = useDrag({
+    hand,
+    view,
+    scroller,
+    marked,
+    momentOf,
+    aimOf: (x, y, grabSec) => {
+      const box = scroller.current?.getBoundingClientRect();
+      if (!box || y < box.top || y > box.bottom) return null;
+      const person = view.people[Math.floor((y - box.top + scroller.current!.scrollTop) / ROW_HEIGHT)];
+      if (!person) return null;
+      const at = snapped(axis.at(x - box.left - NAMES_PX) - grabSec);
+      const shift = shiftAt(person, date, at);
+      return shift ? { personId: person.id, shiftId: shift.id, at } : null;
+    },
+  });
   const handKeys = useHandKeys({
     hand,
     view,
@@ -182,6 +208,7 @@ export function Timeline({
           })}
         </div>
       </div>
+      {dock(marked)}
     </div>
   );
 }

@@ -2,7 +2,7 @@ import { useSyncExternalStore } from 'react';
 import type { PlanView } from '@/contract/plan/plan-view';
 import { changeText, durationText, OBJECTIVE_WORDS, priceText } from '../../messages/figures';
 import { REASON_WORDS, RULE_WORDS } from '../../messages/rules';
-import { clock } from '../../shared/time';
+import { clock, momentText } from '../../shared/time';
 import css from './Hand.module.css';
 import { changedMeasures } from './hand-desk';
 import type { HandState, HandStore } from './hand-store';
@@ -49,6 +49,10 @@ interface PartProps {
 const nameOf = (view: PlanView, shiftId: string): string =>
   view.people.find((p) => p.shifts.some((s) => s.id === shiftId))?.name ?? '';
 
+/** The hour, and the day where several are on screen. */
+const whenText = (view: PlanView, at: number): string =>
+  view.dates.length > 1 ? momentText(at, view.zone) : clock(at, view.zone);
+
 const labelOf = (view: PlanView, visitId: string): string =>
   view.visits.find((v) => v.id === visitId)?.label ?? 'other work';
 
@@ -60,7 +64,7 @@ function Head({ state, view }: PartProps) {
   const many = hold.visitIds.length > 1 ? `${hold.visitIds.length} visits, ` : '';
   const title = isOff
     ? `${many}off the cord`
-    : `${many}${nameOf(view, aim?.shiftId ?? '')}, ${clock(stop?.startAt ?? aim?.at ?? 0, view.zone)}${
+    : `${many}${nameOf(view, aim?.shiftId ?? '')}, ${whenText(view, stop?.startAt ?? aim?.at ?? 0)}${
         state.isStretch && stop ? `–${clock(stop.finishAt, view.zone)}` : ''
       }`;
   return (
@@ -148,7 +152,7 @@ function Better({ state, view }: PartProps) {
   if (!best || !outcome || (outcome.broken.length === 0 && best.price >= outcome.price)) return null;
   return (
     <p className="quiet">
-      Better: {best.shiftIds.map((id) => nameOf(view, id)).join(' and ')} {clock(best.startAt, view.zone)},{' '}
+      Better: {best.shiftIds.map((id) => nameOf(view, id)).join(' and ')} {whenText(view, best.startAt)},{' '}
       {changeText(best.price, priceText)}
     </p>
   );

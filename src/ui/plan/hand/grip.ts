@@ -59,10 +59,13 @@ export function shiftAt(person: PersonView, date: string, at: number): ShiftView
  * the same cord. Of a visit for several people only the seat that was grabbed changes hands, all begin together.
  */
 export function gripAt(hold: Hold, aim: Aim, fits: readonly Fit[] | null): Grip {
-  const { grabbed } = hold;
+  const { grabbed, visitIds } = hold;
+  const found = fits?.find((f) => f.startAt === aim.at && f.shiftIds.includes(aim.shiftId));
+  // Exactly the place that was found: at its price.
+  if (found && visitIds.length === 1) return gripFit(visitIds[0]!, found);
   const deltaSec = grabbed ? aim.at - grabbed.startAt : 0;
   return {
-    visits: hold.visitIds.map((visitId, i) => {
+    visits: visitIds.map((visitId, i) => {
       const seats = hold.seats.get(visitId) ?? [];
       const own = seats.find((s) => s.shiftId === grabbed?.shiftId) ?? seats[0];
       const fromAt = own && grabbed ? own.startAt + deltaSec : aim.at;

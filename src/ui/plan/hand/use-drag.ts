@@ -1,25 +1,24 @@
 import { type PointerEvent, type RefObject, useEffect, useRef } from 'react';
 import type { PlanView } from '@/contract/plan/plan-view';
-import type { Axis } from '../cords/axis';
-import { ROW_HEIGHT } from '../cords/Cord';
-import { type Aim, holdOf, SNAP_SEC, shiftAt, snapped } from './grip';
+import { type Aim, holdOf, SNAP_SEC, snapped } from './grip';
 import type { Hand } from './use-hand';
 
 interface Options {
   readonly hand: Hand;
   readonly view: PlanView;
-  readonly date: string;
-  readonly axis: Axis;
   readonly scroller: RefObject<HTMLDivElement | null>;
   /** Visits that are taken up together with the one under the pointer. */
   readonly marked: ReadonlySet<string>;
+  /** The cord and moment under a pointer, less what it is held from; null where no cord is. */
+  readonly aimOf: (x: number, y: number, grabSec: number) => Aim | null;
+  /** The moment under a pointer; null where the picture has no hours. */
+  readonly momentOf: (x: number) => number | null;
 }
 
 /** So far a pressed pointer goes before it takes hold, in pixels: less is a click. */
 const GRASP_PX = 5;
 const EDGE_PX = 36;
 const SCROLL_PX = 14;
-const NAMES_PX = 196;
 /** Width of a knot's end by which it is stretched. */
 const END_PX = 7;
 
@@ -30,18 +29,6 @@ interface Pressed {
   readonly y: number;
   readonly isEnd: boolean;
   readonly pointerId: number;
-}
-
-/** The moment and cord under a pointer; null above the cords. */
-function aimOf({ view, date, axis, scroller }: Options, x: number, y: number, grabSec: number): Aim | null {
-  const box = scroller.current?.getBoundingClientRect();
-  if (!box || y < box.top || y > box.bottom) return null;
-  const row = Math.floor((y - box.top + (scroller.current?.scrollTop ?? 0)) / ROW_HEIGHT);
-  const person = view.people[row];
-  if (!person) return null;
-  const at = snapped(axis.at(x - box.left - NAMES_PX) - grabSec);
-  const shift = shiftAt(person, date, at);
-  return shift ? { personId: person.id, shiftId: shift.id, at } : null;
 }
 
 /**
@@ -84,14 +71,14 @@ export function useDrag(options: Options) {
     const point = { x, y };
     if (state.isStretch) {
       const { grabbed } = state.hold;
-      const box = now.scroller.current?.getBoundingClientRect();
-      if (!grabbed || !box) return;
-      const endAt = snapped(now.axis.at(x - box.left - NAMES_PX));
+      const at = now.momentOf(x);
+      if (!grabbed || at === null) return;
+      const endAt = snapped(at);
       const durationMin = Math.max(SNAP_SEC / 60, Math.round((endAt - grabbed.startAt) / 60));
       now.hand.stretchTo(durationMin, { ...grabbed, at: grabbed.startAt }, point);
       return;
     }
-    const aim = aimOf(now, x, y, grabSec.current);
+    const aim = now.aimOf(x, y, grabSec.current);
     if (aim) {
       now.hand.aimAt(aim, point);
       return;
@@ -112,13 +99,12 @@ export function useDrag(options: Options) {
   };
 
   const take = (p: Pressed, root: HTMLElement): void => {
-    const { hand, view, marked, axis, scroller } = latest.current;
+    const { hand, view, marked, momentOf } = latest.current;
     const others = marked.has(p.visitId) ? [...marked].filter((id) => id !== p.visitId) : [];
     const hold = holdOf(view, [p.visitId, ...(p.isEnd ? [] : others)], p.shiftId);
-    const box = scroller.current?.getBoundingClientRect();
-    const at = box ? axis.at(p.x - box.left - NAMES_PX) : 0;
+    const at = momentOf(p.x);
     // A knot keeps its place under the pointer; a loose end has none yet.
-    grabSec.current = hold.grabbed ? at - hold.grabbed.startAt : 0;
+    grabSec.current = hold.grabbed && at !== null && p.shiftId !== null ? at - hold.grabbed.startAt : 0;
     isHeld.current = true;
     root.setPointerCapture(p.pointerId);
     hand.takeUp(hold, 'pointer', { isStretch: p.isEnd });

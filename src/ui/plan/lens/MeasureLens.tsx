@@ -6,6 +6,7 @@ import { errorText } from '../../messages/errors';
 import { changeText, OBJECTIVE_WORDS, priceText, tellingMeasures } from '../../messages/figures';
 import { RULE_WORDS } from '../../messages/rules';
 import { callApi } from '../../shared/api';
+import { dayText } from '../../shared/time';
 import { Beyond } from '../Beyond';
 import { Binds } from '../why/Binds';
 import { ChanceLens } from './ChanceLens';
@@ -133,6 +134,18 @@ function PriceLens({ view, onSelect }: { readonly view: PlanView; readonly onSel
 
 function RulesLens({ view, onSelect }: { readonly view: PlanView; readonly onSelect: Props['onSelect'] }) {
   const labels = new Map(view.visits.map((v) => [v.id, `${v.label} ${v.jobKind}`]));
+  const reasons = new Map(
+    view.people.flatMap((p) =>
+      p.shifts.flatMap((s) =>
+        (s.route?.stops ?? []).flatMap((x) => (x.against === undefined ? [] : [[x.visitId, x.against]])),
+      ),
+    ),
+  );
+  const dayOf = (shiftId: string | undefined): string => {
+    const person = view.people.find((p) => p.shifts.some((s) => s.id === shiftId));
+    const date = person?.shifts.find((s) => s.id === shiftId)?.date;
+    return person && date ? `${person.name}, ${dayText(date)}` : '';
+  };
   return (
     <>
       <LensTitle text="Rules broken" onClose={() => onSelect(null)} />
@@ -150,7 +163,10 @@ function RulesLens({ view, onSelect }: { readonly view: PlanView; readonly onSel
             >
               <b>{RULE_WORDS[v.rule]}</b>
               <span />
-              <span className="quiet">{v.visitId ? labels.get(v.visitId) : v.shiftId}</span>
+              <span className="quiet">
+                {[v.visitId ? labels.get(v.visitId) : '', dayOf(v.shiftId)].filter(Boolean).join(' · ')}
+                {v.visitId && reasons.has(v.visitId) && ` · on purpose: ${reasons.get(v.visitId)}`}
+              </span>
             </button>
           </li>
         ))}

@@ -90,6 +90,15 @@ export function VisitLens({ view, query, visitId, onSelect, hand }: Props) {
           Breaks a rule: {RULE_WORDS[v.rule]}
         </p>
       ))}
+      {places.flatMap((p) =>
+        p.stop.against === undefined
+          ? []
+          : [
+              <p key={p.shift.id} className={css.fact}>
+                Put there on purpose: “{p.stop.against}”
+              </p>,
+            ],
+      )}
       {error && <p className="bad">{errorText(error)}</p>}
       {!detail && !error && <p className="quiet">Looking it up …</p>}
       {detail && (

@@ -1,7 +1,7 @@
+import type { RoadGraph } from '../road-graph';
+import { fastestFrom } from '../shortest-paths';
+import type { Access } from '../snap';
 import { reversed } from './reversed';
-import type { RoadGraph } from './road-graph';
-import { fastestFrom } from './shortest-paths';
-import type { Access } from './snap';
 
 /**
  * What a leg takes at most, without looking for its way: over a landmark it is never shorter than it is (triangle

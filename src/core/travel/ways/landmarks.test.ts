@@ -1,8 +1,8 @@
-import { createIsland } from '../../../demo/island';
-import { createRandom } from '../base/random';
+import { createIsland } from '../../../../demo/island';
+import { createRandom } from '../../base/random';
+import { buildRoadGraph } from '../road-graph';
+import { fastestFrom } from '../shortest-paths';
 import { atMostSec, placeLandmarks } from './landmarks';
-import { buildRoadGraph } from './road-graph';
-import { fastestFrom } from './shortest-paths';
 
 describe('landmarks', () => {
   const { roads } = createIsland(8);

@@ -1,5 +1,5 @@
-import type { RoadGraph } from './road-graph';
-import { fastestFrom } from './shortest-paths';
+import type { RoadGraph } from '../road-graph';
+import { fastestFrom } from '../shortest-paths';
 
 /** The same network with every arc the other way round. */
 export function reversed(graph: RoadGraph): RoadGraph {

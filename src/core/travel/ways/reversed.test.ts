@@ -1,8 +1,8 @@
-import { createIsland } from '../../../demo/island';
-import { createRandom } from '../base/random';
+import { createIsland } from '../../../../demo/island';
+import { createRandom } from '../../base/random';
+import { buildRoadGraph } from '../road-graph';
+import { fastestFrom } from '../shortest-paths';
 import { fastestInto, reversed } from './reversed';
-import { buildRoadGraph } from './road-graph';
-import { fastestFrom } from './shortest-paths';
 
 describe('ways into a junction', () => {
   const { roads } = createIsland(5);
