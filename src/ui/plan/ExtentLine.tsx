@@ -2,6 +2,7 @@ import { ActionIcon, Button, Checkbox, Popover, SegmentedControl, Stack } from '
 import { DatePickerInput } from '@mantine/dates';
 import { IconChevronLeft, IconChevronRight } from '@tabler/icons-react';
 import Link from 'next/link';
+import type { ReactNode } from 'react';
 import type { DraftRow } from '@/contract/plan/plan-view';
 import { addDays, dayCount, dayText, mondayOf } from '../shared/time';
 import css from './ExtentLine.module.css';
@@ -20,6 +21,8 @@ interface Props {
   readonly drafts: readonly DraftRow[];
   readonly mayOptimize: boolean;
   readonly onOptimize: () => void;
+  /** Small runs out of what is on screen. */
+  readonly fromHere: ReactNode;
 }
 
 const SCALES = [
@@ -29,7 +32,15 @@ const SCALES = [
 ];
 
 /** Which part of which plan is on screen, and how it is drawn. */
-export function ExtentLine({ state, onChange, territories, drafts, mayOptimize, onOptimize }: Props) {
+export function ExtentLine({
+  state,
+  onChange,
+  territories,
+  drafts,
+  mayOptimize,
+  onOptimize,
+  fromHere,
+}: Props) {
   const days = dayCount(state.from, state.to);
   const scale = days === 1 ? '1' : days <= 7 ? '7' : '14';
   const names = territories.filter((t) => state.territories.includes(t.id)).map((t) => t.name);
@@ -160,6 +171,7 @@ export function ExtentLine({ state, onChange, territories, drafts, mayOptimize, 
           Optimize
         </Button>
       )}
+      {fromHere}
     </div>
   );
 }

@@ -15,8 +15,11 @@ import { DaysGrid } from './cords/DaysGrid';
 import type { ColourContext } from './cords/knot';
 import { Legend } from './cords/Legend';
 import { Timeline } from './cords/Timeline';
+import { BesideBar, QuickRunBar } from './drafts/BesideBar';
 import { DraftActions } from './drafts/DraftActions';
+import { useQuickRun } from './drafts/quick-run';
 import { ExtentLine, type TerritoryChoice } from './ExtentLine';
+import { FromHere } from './FromHere';
 import { ReasonDialog } from './hand/ReasonDialog';
 import { type Hand, useHand } from './hand/use-hand';
 import { Lens } from './lens/Lens';
@@ -89,6 +92,11 @@ export function PlanPage({ territories, playbooks, defaults, mayRun }: Props) {
     set({ selected, lens: now.selected !== null && now.lens });
   }, []);
   const hand = useHand(view, query, mayRun);
+  const quick = useQuickRun((draftId) => {
+    void drafts.refetch();
+    latest.current.change({ against: draftId });
+  });
+  const beside = drafts.data?.find((d) => d.id === state.against && d.status === 'open');
   const draft = drafts.data?.find((d) => d.id === state.plan);
   return (
     <div className={css.page}>
@@ -103,7 +111,22 @@ export function PlanPage({ territories, playbooks, defaults, mayRun }: Props) {
           setLassoed([]);
           setComposing(true);
         }}
+        fromHere={
+          view && mayRun && state.plan === 'live' && playbooks[0] ? (
+            <FromHere
+              view={view}
+              selected={state.selected}
+              playbookVersionId={playbooks[0].id}
+              isBusy={quick.isUnderWay}
+              onStart={quick.start}
+            />
+          ) : null
+        }
       />
+      <QuickRunBar quick={quick} />
+      {beside && mayRun && state.plan === 'live' && (
+        <BesideBar key={beside.id} draft={beside} onGone={() => change({ against: null })} />
+      )}
       {draft && mayRun && (
         <DraftActions
           draft={draft}

@@ -269,6 +269,8 @@ const Row = memo(function Row({
           />
         ))}
         <ClosedTime axis={axis} shifts={shifts} />
+        {/* Behind the knots: it does not run through their words. */}
+        <NowLine axis={axis} now={now} height={ROW_HEIGHT} />
         {ghosts && (
           <GhostKnots
             ghosts={ghosts}
@@ -291,7 +293,6 @@ const Row = memo(function Row({
             onSelect={(id) => onSelect(`visit:${id}`)}
           />
         ))}
-        <NowLine axis={axis} now={now} height={ROW_HEIGHT} />
       </svg>
     </>
   );
