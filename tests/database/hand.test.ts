@@ -5,11 +5,12 @@ import { select, type Transaction } from '@/db/connection';
 import { changeByHand } from '@/server/plan/hand/change-by-hand';
 import { openHand } from '@/server/plan/hand/hand-board';
 import { readHandBoard, readHandLegs } from '@/server/plan/hand/read-board';
+import { listPlanChanges } from '@/server/plan/list-changes';
 import { undoCommand } from '@/server/shared/commands/undo';
 import { openPlan } from '@/server/shared/plans/open-plan';
 import type { Unit } from '@/server/shared/unit';
 import { type ClientBoard, MissingLegs, openClientBoard } from '@/ui/plan/hand/client-board';
-import { leaveDatabase, refusalOf } from '../support/database';
+import { leaveDatabase, refusalOf, unitAs } from '../support/database';
 import { asAnalyst } from '../support/set-up';
 
 afterAll(leaveDatabase);
@@ -138,5 +139,57 @@ describe('changes by hand', () => {
       );
       const nowhere = { ...ask({ seats: [] }), visits: [{ visitId: 'no-such-visit', seen: [], seats: [] }] };
       expect((await refusalOf(changeByHand(unit, nowhere))).code).toBe('not-found');
+    }));
+
+  it('are listed with their price to whoever sees all of it, and to nobody else', () =>
+    asAnalyst(async (unit) => {
+      const { board, kept } = await openHand(unit, { ...EXTENT, territoryIds: ['quay'] });
+      const visit = board.index.problem.visits.find((v) => board.shiftsOf.has(v.id) && !v.id.includes('~'))!;
+      const seen = board.shiftsOf.get(visit.id)!.map((id) => {
+        const route = board.routeOf.get(id)!;
+        const { startSec } = route.stops.find((s) => s.visit.id === visit.id)!;
+        return { personId: route.shift.personId, startAt: startSec + kept.built.originSec };
+      });
+      const done = await changeByHand(unit, {
+        extent: { ...EXTENT, territoryIds: ['quay'] },
+        deed: 'take-off',
+        visits: [{ visitId: visit.id, seen, seats: [] }],
+      });
+      const [mine] = await listPlanChanges(unit);
+      expect(mine).toMatchObject({
+        id: done.commandId,
+        isOwn: true,
+        facts: { deed: 'take-off', price: done.price },
+      });
+      const near = await unitAs(unit.transaction, 'dispatcher', ['quay']);
+      expect((await listPlanChanges(near))[0]).toMatchObject({ id: done.commandId, isOwn: false });
+      const far = await unitAs(unit.transaction, 'dispatcher', ['westisle']);
+      expect((await listPlanChanges(far)).map((c) => c.id)).not.toContain(done.commandId);
+      // Nor may they change what they do not see, whatever they ask for.
+      const asked = {
+        extent: EXTENT,
+        deed: 'take-off',
+        visits: [{ visitId: visit.id, seen: [], seats: [] }],
+      };
+      expect((await refusalOf(changeByHand(far, asked))).code).toBe('not-found');
+      expect((await refusalOf(readHandBoard(far, EXTENT))).code).toBe('not-found');
+    }));
+
+  it('show nothing of work elsewhere but the time that it takes', () =>
+    asAnalyst(async (unit) => {
+      const near = await unitAs(unit.transaction, 'dispatcher', ['quay']);
+      const extent = { ...EXTENT, territoryIds: ['quay'] };
+      const sent = await readHandBoard(near, extent);
+      const { kept } = await openHand(near, extent);
+      const elsewhere = kept.built.problem.visits.filter((v) => v.id.includes('~'));
+      const hidden = sent.problem.visits.filter((v) => v.id.startsWith('busy~'));
+      expect(hidden.length).toBeGreaterThan(0);
+      const text = JSON.stringify(sent);
+      const territoryOf = new Map(kept.loaded.data.visits.map((v) => [v.id, v.territoryId]));
+      for (const v of elsewhere) {
+        const id = v.id.split('~')[0]!;
+        if (territoryOf.get(id) !== 'quay') expect(text).not.toContain(`"${id}`);
+      }
+      expect(text).not.toContain('"lat"');
     }));
 });

@@ -191,3 +191,24 @@ test('over several days a loose end goes out of the table onto a day, to its bes
   await page.getByRole('button', { name: /^Undo: Placed W-/ }).click();
   await expect(rows).toHaveCount(before);
 });
+
+test('a small run out of what is on screen stands beside the plan, and is left or taken and undone', async ({
+  page,
+}) => {
+  await enterAs(page, 'analyst');
+  await openDay(page, 'territories=sallow&from=2026-06-12');
+  const price = page.getByRole('button', { name: /^Price, EUR/ });
+  const before = await price.textContent();
+  await page.getByRole('button', { name: 'Optimize from here' }).click();
+  await page.getByRole('menuitem', { name: 'What is on screen' }).click();
+  await page.getByRole('button', { name: 'Take it' }).click({ timeout: 60_000 });
+  await expect(told(page, /is the live plan now/)).toBeVisible();
+  await expect(price).not.toHaveText(before!);
+  await page.getByRole('button', { name: /changes? by you/ }).click();
+  const changes = page.getByRole('dialog');
+  await expect(changes.getByText(/^Accepted Draft/).first()).toBeVisible();
+  await changes.getByRole('button', { name: 'Undo' }).first().click();
+  await expect(changes.getByText(/undone/).first()).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(price).toHaveText(before!);
+});

@@ -11,6 +11,10 @@ export const commandView = z.strictObject({
 });
 export type CommandView = z.infer<typeof commandView>;
 
+/** The same of the plan, by whoever did it. */
+export const planCommand = commandView.extend({ by: z.string().nullable(), isOwn: z.boolean() });
+export type PlanCommand = z.infer<typeof planCommand>;
+
 /** The command that "undo" takes back next, and the one that "again" does again; null where there is none. */
 export function undoAndAgain(newestFirst: readonly CommandView[]): {
   readonly undo: CommandView | null;

@@ -23,6 +23,8 @@ interface Props {
   readonly onOptimize: () => void;
   /** Small runs out of what is on screen. */
   readonly fromHere: ReactNode;
+  /** What was done to the plan lately. */
+  readonly changes: ReactNode;
 }
 
 const SCALES = [
@@ -40,6 +42,7 @@ export function ExtentLine({
   mayOptimize,
   onOptimize,
   fromHere,
+  changes,
 }: Props) {
   const days = dayCount(state.from, state.to);
   const scale = days === 1 ? '1' : days <= 7 ? '7' : '14';
@@ -153,6 +156,7 @@ export function ExtentLine({
       <Link href="/plan/drafts" className="link">
         Drafts
       </Link>
+      {changes}
       <span className={css.spring} />
       <SegmentedControl size="xs" data={SCALES} value={scale} onChange={setScale} aria-label="Scale" />
       <SegmentedControl

@@ -11,6 +11,7 @@ import { errorText } from '../messages/errors';
 import type { PlaybookChoice } from '../runs/composer/use-ask';
 import { RunComposer } from '../runs/RunComposer';
 import { callApi } from '../shared/api';
+import { Changes } from './Changes';
 import { DaysGrid } from './cords/DaysGrid';
 import type { ColourContext } from './cords/knot';
 import { Legend } from './cords/Legend';
@@ -111,6 +112,11 @@ export function PlanPage({ territories, playbooks, defaults, mayRun }: Props) {
           setLassoed([]);
           setComposing(true);
         }}
+        changes={
+          view?.kind === 'live' ? (
+            <Changes zone={view.zone} revision={view.revision} mayChange={mayRun} />
+          ) : null
+        }
         fromHere={
           view && mayRun && state.plan === 'live' && playbooks[0] ? (
             <FromHere

@@ -118,6 +118,23 @@ export async function readCommandsOf(
   );
 }
 
+/** The newest commands that changed the live plan, and nothing of it outside of the territories. */
+export async function readPlanCommands(
+  transaction: Transaction,
+  territoryIds: readonly string[],
+  limit: number,
+): Promise<CommandRow[]> {
+  return select(
+    transaction,
+    commandShape,
+    `${COMMAND} where exists (select 1 from changes x where x.command_id = c.id and x.object = 'live-visits')
+       and not exists (select 1 from changes x where x.command_id = c.id
+         and x.object in ('live-visits','live-days') and not x.territory_ids <@ array[:territoryIds]::text[])
+     order by c.id desc limit :limit`,
+    { territoryIds: ['', ...territoryIds], limit },
+  );
+}
+
 const historyShape = z.strictObject({
   commandId: z.int(),
   name: z.string(),
