@@ -9,7 +9,7 @@ import { listPlanChanges } from '@/server/plan/list-changes';
 import { undoCommand } from '@/server/shared/commands/undo';
 import { openPlan } from '@/server/shared/plans/open-plan';
 import type { Unit } from '@/server/shared/unit';
-import { type ClientBoard, MissingLegs, openClientBoard } from '@/ui/plan/hand/client-board';
+import { type ClientBoard, MissingLegs, openClientBoard } from '@/ui/plan/hand/board/client-board';
 import { leaveDatabase, refusalOf, unitAs } from '../support/database';
 import { asAnalyst } from '../support/set-up';
 

@@ -199,7 +199,7 @@ test('a small run out of what is on screen stands beside the plan, and is left o
   await openDay(page, 'territories=sallow&from=2026-06-12');
   const price = page.getByRole('button', { name: /^Price, EUR/ });
   const before = await price.textContent();
-  await page.getByRole('button', { name: 'Optimize from here' }).click();
+  await page.getByRole('button', { name: 'More from here' }).click();
   await page.getByRole('menuitem', { name: 'What is on screen' }).click();
   await page.getByRole('button', { name: 'Take it' }).click({ timeout: 60_000 });
   await expect(told(page, /is the live plan now/)).toBeVisible();

@@ -1,11 +1,13 @@
 import { ActionIcon, Menu } from '@mantine/core';
 import { IconChevronDown } from '@tabler/icons-react';
+import Link from 'next/link';
 import type { PlanView } from '@/contract/plan/plan-view';
 import type { QuickAsk } from './drafts/quick-run';
 import { idOf } from './selection';
 
 interface Props {
   readonly view: PlanView;
+  readonly query: string;
   readonly selected: string | null;
   readonly playbookVersionId: string;
   readonly isBusy: boolean;
@@ -13,7 +15,7 @@ interface Props {
 }
 
 /** A small run out of what is on screen, with few changes: the result stands beside, to take or to leave. */
-export function FromHere({ view, selected, playbookVersionId, isBusy, onStart }: Props) {
+export function FromHere({ view, query, selected, playbookVersionId, isBusy, onStart }: Props) {
   const extent = {
     territoryIds: view.territories.map((t) => t.id),
     firstDate: view.dates[0]!,
@@ -30,7 +32,7 @@ export function FromHere({ view, selected, playbookVersionId, isBusy, onStart }:
   return (
     <Menu position="bottom-end" zIndex={1200}>
       <Menu.Target>
-        <ActionIcon variant="default" size={26} aria-label="Optimize from here" loading={isBusy}>
+        <ActionIcon variant="default" size={26} aria-label="More from here" loading={isBusy}>
           <IconChevronDown size={15} />
         </ActionIcon>
       </Menu.Target>
@@ -47,6 +49,18 @@ export function FromHere({ view, selected, playbookVersionId, isBusy, onStart }:
             Only the loose ends
           </Menu.Item>
         )}
+        <Menu.Divider />
+        <Menu.Item component={Link} href={`/plan/print?${query}`}>
+          Print {person ? 'all sheets' : 'day sheets'}, or take out CSV
+        </Menu.Item>
+        {person && (
+          <Menu.Item component={Link} href={`/plan/print?${query}&person=${encodeURIComponent(person.id)}`}>
+            Print the {view.dates.length > 1 ? 'days' : 'day'} of {person.name}
+          </Menu.Item>
+        )}
+        <Menu.Item component={Link} href={`/plan/print?${query}&sheet=week`}>
+          Print all on one page
+        </Menu.Item>
       </Menu.Dropdown>
     </Menu>
   );

@@ -121,6 +121,7 @@ export function PlanPage({ territories, playbooks, defaults, mayRun }: Props) {
           view && mayRun && state.plan === 'live' && playbooks[0] ? (
             <FromHere
               view={view}
+              query={query}
               selected={state.selected}
               playbookVersionId={playbooks[0].id}
               isBusy={quick.isUnderWay}

@@ -8,6 +8,7 @@ import { usePathname } from 'next/navigation';
 import { type Counting, countIn } from '../messages/counting';
 import css from './AppFrame.module.css';
 import { callApi, done } from './api';
+import { FindBox } from './find/FindBox';
 import { Mark } from './Mark';
 import { UndoButtons } from './UndoButtons';
 import { useLiveEvents } from './use-live-events';
@@ -54,6 +55,7 @@ export function AppFrame({ userName, role, counting, children }: Props) {
           ))}
         </nav>
         <div className={css.person}>
+          <FindBox />
           <Link href="/account" className={css.own}>
             {userName} <span className="quiet">{role}</span>
           </Link>

@@ -5,11 +5,11 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { type MouseEvent, memo, type ReactNode, useMemo, useRef, useState } from 'react';
 import type { PersonView, PlanView, VisitView } from '@/contract/plan/plan-view';
 import { offsetMinutes } from '@/core/index';
-import { clock } from '../../shared/time';
 import { useNow } from '../../shared/use-now';
 import { shiftAt, snapped } from '../hand/grip';
 import { HandCard } from '../hand/HandCard';
 import { HandOverlay } from '../hand/HandOverlay';
+import { KnotMenu, type MenuAt } from '../hand/KnotMenu';
 import { useDrag } from '../hand/use-drag';
 import type { Hand } from '../hand/use-hand';
 import { useHandKeys } from '../hand/use-hand-keys';
@@ -19,6 +19,7 @@ import { type Axis, createAxis, hoursOf, hourTicks } from './axis';
 import { Cord, CordPatterns, ROW_HEIGHT } from './Cord';
 import { GhostKnots } from './GhostKnots';
 import { type Ghost, ghostsOf } from './ghosts';
+import { HourLine, NowLine } from './HourLine';
 import type { ColourContext } from './knot';
 import { PersonLabel } from './PersonLabel';
 import css from './Timeline.module.css';
@@ -77,6 +78,7 @@ export function Timeline({
     onWalk,
     scrollTo: (i) => rows.scrollToIndex(i),
   });
+  const [menu, setMenu] = useState<MenuAt | null>(null);
   const [marked, setMarked] = useState<ReadonlySet<string>>(new Set());
   const momentOf = (x: number): number | null => {
     const box = scroller.current?.getBoundingClientRect();
@@ -107,6 +109,14 @@ export function Timeline({
     scrollTo: (i) => rows.scrollToIndex(i),
   });
   const root = useRef<HTMLDivElement>(null);
+  const asks = {
+    onContextMenu: (e: MouseEvent): void => {
+      const visitId = (e.target as Element).closest<SVGGElement>('[data-visit]')?.dataset.visit;
+      if (!visitId) return;
+      e.preventDefault();
+      setMenu({ x: e.clientX, y: e.clientY, visitId });
+    },
+  };
   /** Shift adds to what goes along when one of them is taken up. */
   const mark = (e: MouseEvent): void => {
     const id = (e.target as Element).closest<SVGGElement>('[data-visit]')?.dataset.visit;
@@ -126,7 +136,14 @@ export function Timeline({
   const today = loose.filter((v) => windowOn(v, axis));
   const anyTime = loose.filter((v) => v.windows.length === 0);
   return (
-    <div className={css.timeline} ref={root} onClickCapture={mark} {...drag}>
+    <div className={css.timeline} ref={root} onClickCapture={mark} {...asks} {...drag}>
+      <KnotMenu
+        at={menu}
+        hand={hand}
+        view={view}
+        onOpen={(id) => onSelect(`visit:${id}`)}
+        onClose={() => setMenu(null)}
+      />
       <HandCard store={hand.store} view={view} frame={() => root.current?.getBoundingClientRect() ?? null} />
       <div className={css.head}>
         <div className={css.corner}>
@@ -157,7 +174,7 @@ export function Timeline({
         ref={scroller}
         tabIndex={0}
         role="application"
-        aria-label="Cords: arrow keys walk people and visits, Enter opens, m moves, s stretches, u takes off"
+        aria-label="Cords: arrow keys walk people and visits, Enter opens, m moves, s stretches, u takes off, t ties"
         onKeyDown={(e) => {
           if (!handKeys(e)) keys(e);
         }}
@@ -317,55 +334,4 @@ function ClosedTime({
   return closed.map(([a, b]) => (
     <rect key={a} x={axis.x(a)} width={axis.x(b) - axis.x(a)} y={0} height={ROW_HEIGHT} fill="url(#hatch)" />
   ));
-}
-
-export function NowLine({
-  axis,
-  now,
-  height,
-}: {
-  readonly axis: Axis;
-  readonly now: number;
-  readonly height: number;
-}) {
-  if (now < axis.fromAt || now > axis.toAt) return null;
-  return <line x1={axis.x(now)} x2={axis.x(now)} y1={0} y2={height} stroke="var(--ink)" strokeWidth={1.2} />;
-}
-
-function HourLine({ axis, zone, now }: { readonly axis: Axis; readonly zone: string; readonly now: number }) {
-  const ticks = hourTicks(axis).slice(0, -1);
-  const step = axis.width / Math.max(1, ticks.length) < 34 ? 2 : 1;
-  const isNow = now >= axis.fromAt && now <= axis.toAt;
-  return (
-    <svg
-      width={axis.width}
-      height={22}
-      role="img"
-      aria-label={`Hours in ${zone}`}
-      style={{ display: 'block' }}
-    >
-      {ticks.map((at, i) =>
-        i % step === 0 && !(isNow && Math.abs(axis.x(at) - axis.x(now) - 18) < 28) ? (
-          <text
-            key={at}
-            x={axis.x(at)}
-            y={15}
-            textAnchor={i === 0 ? 'start' : 'middle'}
-            fontSize={11.5}
-            fill="var(--ink-2)"
-          >
-            {clock(at, zone).slice(0, 2)}
-          </text>
-        ) : null,
-      )}
-      {isNow && (
-        <g>
-          <circle cx={axis.x(now)} cy={18} r={3.5} fill="var(--ink)" />
-          <text x={axis.x(now) + 6} y={20} fontSize={10} fill="var(--ink)">
-            {clock(now, zone)}
-          </text>
-        </g>
-      )}
-    </svg>
-  );
 }

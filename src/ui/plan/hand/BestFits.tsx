@@ -4,9 +4,9 @@ import type { PlanView } from '@/contract/plan/plan-view';
 import { errorText } from '../../messages/errors';
 import { changeText, OBJECTIVE_WORDS, priceText } from '../../messages/figures';
 import { momentText } from '../../shared/time';
+import { changedMeasures, type Fit } from './board/hand-desk';
 import { gripFit } from './grip';
 import css from './Hand.module.css';
-import { changedMeasures, type Fit } from './hand-desk';
 import type { Hand } from './use-hand';
 
 const MOST_SHOWN = 8;

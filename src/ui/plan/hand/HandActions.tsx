@@ -2,7 +2,8 @@ import { Button, Checkbox, Group, NumberInput } from '@mantine/core';
 import { useState } from 'react';
 import type { PlanView, VisitView } from '@/contract/plan/plan-view';
 import { changeText, priceText } from '../../messages/figures';
-import { gripOff, holdOf, seatsOf } from './grip';
+import { deeds } from './deeds';
+import { seatsOf } from './grip';
 import type { Hand } from './use-hand';
 
 interface Props {
@@ -17,41 +18,21 @@ interface Props {
 export function HandActions({ hand, view, visit, durationMin, canTie }: Props) {
   const seats = seatsOf(view, visit.id);
   const isPlanned = seats.length > 0;
-  const hold = () => holdOf(view, [visit.id], null);
-  const take = (isStretch: boolean): void => {
-    const own = hold();
-    // The keys that follow belong to the cords.
-    document.querySelector<HTMLElement>('[role="application"]')?.focus();
-    hand.takeUp(own, 'keys', { isStretch });
-    if (!own.grabbed) return;
-    const aim = { ...own.grabbed, at: own.grabbed.startAt };
-    if (isStretch) hand.stretchTo(Math.round((aim.finishAt - aim.startAt) / 60), aim, null);
-    else hand.aimAt(aim, null);
-  };
   const tie = (person: boolean, time: boolean): void =>
     void hand.make(
       { visits: [{ visitId: visit.id, tie: { person, time } }] },
       person || time ? 'tie' : 'untie',
     );
-  const isDay = view.dates.length === 1;
   return (
     <section aria-label="By hand">
       <Group gap={6} my={8}>
-        {isDay && (
-          <Button size="compact-xs" variant="default" onClick={() => take(false)} title="m">
-            {isPlanned ? 'Move' : 'Carry to a cord'}
-          </Button>
-        )}
-        {isPlanned && (
-          <Button
-            size="compact-xs"
-            variant="default"
-            onClick={() => void hand.make(gripOff(hold()), 'take-off')}
-            title="u"
-          >
-            Take off
-          </Button>
-        )}
+        {deeds(hand, view, visit)
+          .filter((d) => d.key !== 't')
+          .map((d) => (
+            <Button key={d.key} size="compact-xs" variant="default" onClick={d.do} title={d.key}>
+              {d.name}
+            </Button>
+          ))}
       </Group>
       {isPlanned && canTie && (
         <Group gap={14} my={6}>

@@ -3,8 +3,8 @@ import type { PlanView } from '@/contract/plan/plan-view';
 import { changeText, durationText, OBJECTIVE_WORDS, priceText } from '../../messages/figures';
 import { REASON_WORDS, RULE_WORDS } from '../../messages/rules';
 import { clock, momentText } from '../../shared/time';
+import { changedMeasures } from './board/hand-desk';
 import css from './Hand.module.css';
-import { changedMeasures } from './hand-desk';
 import type { HandState, HandStore } from './hand-store';
 
 interface Props {

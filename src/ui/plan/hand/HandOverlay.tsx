@@ -4,8 +4,8 @@ import { changeText, priceText } from '../../messages/figures';
 import type { Axis } from '../cords/axis';
 import { ROW_HEIGHT } from '../cords/Cord';
 import { knotPath } from '../cords/knot';
+import type { DayThen } from './board/hand-desk';
 import css from './Hand.module.css';
-import type { DayThen } from './hand-desk';
 import type { HandState, HandStore } from './hand-store';
 
 const MID = 27;

@@ -1,6 +1,6 @@
 import type { PersonView, PlanView } from '@/contract/plan/plan-view';
+import type { Fit } from './board/hand-desk';
 import { gripAt, gripOff, handledOf, holdOf, shiftAt, snapped } from './grip';
-import type { Fit } from './hand-desk';
 
 const stop = (visitId: string, startAt: number) => ({
   visitId,

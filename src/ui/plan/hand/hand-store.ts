@@ -1,6 +1,6 @@
 import type { PairRule } from '@/core/index';
+import type { Fit, Grip, Outcome } from './board/hand-desk';
 import type { Aim, Hold } from './grip';
-import type { Fit, Grip, Outcome } from './hand-desk';
 
 /** What the hand is doing. It lies outside of the rows: they are not drawn anew while a pointer moves. */
 export interface HandState {

@@ -1,7 +1,8 @@
 import { type KeyboardEvent, useCallback, useEffect, useRef } from 'react';
 import type { PlanView } from '@/contract/plan/plan-view';
 import { idOf } from '../selection';
-import { type Aim, gripOff, holdOf, SNAP_SEC, shiftAt } from './grip';
+import { deeds } from './deeds';
+import { type Aim, SNAP_SEC, shiftAt } from './grip';
 import type { Hand } from './use-hand';
 
 interface Options {
@@ -17,7 +18,7 @@ interface Options {
 const LARGE_STEP = 6;
 
 /**
- * The hand by keyboard. On what is selected: m moves, s stretches, u takes off. While it is held: arrows move it along the cord
+ * The hand by keyboard. On what is selected: m moves, s stretches, u takes off, t ties. While it is held: arrows move it along the cord
  * and to the next one, b to its best place, Enter puts it down (with Alt against a rule), Escape puts it back.
  * Says whether it took the key.
  */
@@ -69,20 +70,10 @@ export function useHandKeys(options: Options): (e: KeyboardEvent) => boolean {
     const id = idOf(selected, 'visit');
     if (!id || e.ctrlKey || e.metaKey || e.altKey || state) return false;
     const others = marked.has(id) ? [...marked].filter((x) => x !== id) : [];
-    const hold = holdOf(view, [id, ...(e.key === 's' ? [] : others)], null);
-    if (e.key === 'm') {
-      hand.takeUp(hold, 'keys');
-      if (hold.grabbed) hand.aimAt({ ...hold.grabbed, at: hold.grabbed.startAt }, null);
-    } else if (e.key === 's' && hold.grabbed) {
-      hand.takeUp(hold, 'keys', { isStretch: true });
-      const { grabbed } = hold;
-      hand.stretchTo(
-        Math.round((grabbed.finishAt - grabbed.startAt) / 60),
-        { ...grabbed, at: grabbed.startAt },
-        null,
-      );
-    } else if (e.key === 'u' && hold.grabbed) void hand.make(gripOff(hold), 'take-off');
-    else return false;
+    const visit = view.visits.find((v) => v.id === id);
+    const deed = visit && deeds(hand, view, visit, others).find((d) => d.key === e.key);
+    if (!deed) return false;
+    deed.do();
     e.preventDefault();
     return true;
   }, []);

@@ -8,10 +8,10 @@ import { DEED_WORDS } from '../../messages/commands';
 import { errorText } from '../../messages/errors';
 import { changeText, priceText } from '../../messages/figures';
 import { ApiError, callApi } from '../../shared/api';
+import type { Fit, Grip, Outcome } from './board/hand-desk';
+import type { HandWorker } from './board/hand-worker';
 import { type Aim, gripAt, gripOff, type Hold, handledOf } from './grip';
-import type { Fit, Grip, Outcome } from './hand-desk';
 import { createHandStore, type HandStore } from './hand-store';
-import type { HandWorker } from './hand-worker';
 
 /** What waits for a reason before it is done against a rule. */
 export interface AskedReason {
@@ -72,7 +72,7 @@ export function useHand(view: PlanView | undefined, query: string, mayChange: bo
   const mayHand = mayChange && isLive;
   const worker = (): Remote<HandWorker> => {
     if (!workerRef.current) {
-      const own = new Worker(new URL('./hand-worker.ts', import.meta.url), { type: 'module' });
+      const own = new Worker(new URL('./board/hand-worker.ts', import.meta.url), { type: 'module' });
       workerRef.current = { remote: wrap<HandWorker>(own), stop: () => own.terminate() };
     }
     return workerRef.current.remote;

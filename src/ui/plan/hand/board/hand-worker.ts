@@ -1,8 +1,11 @@
 import { expose } from 'comlink';
 import { handBoard, legsAround } from '@/contract/plan/hand';
-import { callApi } from '../../shared/api';
+import { callApi } from '../../../shared/api';
 import { type ClientBoard, MissingLegs, openClientBoard } from './client-board';
 import { type Fit, fitsFor, type Grip, type Outcome, outcomeOf, reasonsAgainst } from './hand-desk';
+
+/** Cords that are tried before the pointer gets its turn. */
+const CORDS_AT_ONCE = 20;
 
 let client: { readonly query: string; readonly board: ClientBoard } | null = null;
 let opening: { readonly query: string; readonly board: Promise<ClientBoard> } | null = null;
@@ -51,8 +54,19 @@ const worker = {
     );
   },
   outcome: (query: string, grip: Grip): Promise<Outcome> => withLegs(query, (b) => outcomeOf(b, grip)),
-  fits: (query: string, visitId: string, limit: number): Promise<Fit[]> =>
-    withLegs(query, (b) => fitsFor(b, visitId, { limit })),
+  /** The best places, one on each cord; between a few cords and the next a moving pointer is answered. */
+  async fits(query: string, visitId: string, limit: number): Promise<Fit[]> {
+    const parts = (await boardFor(query)).cordsFor(visitId, CORDS_AT_ONCE);
+    if (limit <= CORDS_AT_ONCE || parts.length < 2)
+      return withLegs(query, (b) => fitsFor(b, visitId, { limit }));
+    const out: Fit[] = [];
+    for (const part of parts) {
+      const isWanted = (shiftId: string): boolean => part.has(shiftId);
+      out.push(...(await withLegs(query, (b) => fitsFor(b, visitId, { limit, isWanted }))));
+      await new Promise((resolve) => setTimeout(resolve));
+    }
+    return out.sort((a, b) => a.price - b.price).slice(0, limit);
+  },
   against: (query: string, visitId: string, shiftId: string) =>
     withLegs(query, (b) => reasonsAgainst(b, visitId, shiftId)),
 };

@@ -24,6 +24,8 @@ export interface ClientBoard {
   readonly originSec: number;
   readonly nowSec: number;
   placeOf(visitId: string): number | null;
+  /** The cords on which a visit can be tried apart, so many at a time; all at once where several people must be found. */
+  cordsFor(visitId: string, atOnce: number): readonly ReadonlySet<string>[];
   knows(place: number): boolean;
   add(legs: LegsOfPlaces): void;
 }
@@ -88,6 +90,14 @@ export function openClientBoard(sent: HandBoard): ClientBoard {
     placeOf: (visitId) => {
       const visit = index.visitById.get(visitId);
       return visit ? index.placeIxById.get(visit.placeId)! : null;
+    },
+    cordsFor: (visitId, atOnce) => {
+      const ids = problem.shifts.map((s) => s.id);
+      if ((index.visitById.get(visitId)?.people ?? 1) > 1) return [new Set(ids)];
+      return Array.from(
+        { length: Math.ceil(ids.length / atOnce) },
+        (_, i) => new Set(ids.slice(i * atOnce, (i + 1) * atOnce)),
+      );
     },
     knows: (place) => around.has(place),
     add: (legs) => {
