@@ -21,27 +21,40 @@ interface Props {
 /** What a hand can do with a visit, by menu. */
 export function KnotMenu({ at, hand, view, onOpen, onClose }: Props) {
   const visit = view.visits.find((v) => v.id === at?.visitId);
+  if (!at || !visit) return null;
   return (
-    <Menu opened={at !== null && visit !== undefined} onClose={onClose} position="bottom-start" zIndex={1200}>
+    <Menu opened onClose={onClose} position="bottom-start" zIndex={1200}>
       <Menu.Target>
-        <div style={{ position: 'fixed', left: at?.x ?? 0, top: at?.y ?? 0, width: 1, height: 1 }} />
+        <button
+          type="button"
+          tabIndex={-1}
+          aria-label={`What can be done with ${visit.label}`}
+          style={{
+            position: 'fixed',
+            left: at.x,
+            top: at.y,
+            width: 1,
+            height: 1,
+            opacity: 0,
+            padding: 0,
+            border: 0,
+          }}
+        />
       </Menu.Target>
-      {at && visit && (
-        <Menu.Dropdown>
-          <Menu.Label>
-            {visit.jobKind} {visit.label}
-          </Menu.Label>
-          <Menu.Item onClick={() => onOpen(visit.id)} rightSection={<kbd>Enter</kbd>}>
-            Open, with its best places
-          </Menu.Item>
-          {hand.mayHand &&
-            deeds(hand, view, visit).map((d) => (
-              <Menu.Item key={d.key} onClick={d.do} rightSection={<kbd>{d.key}</kbd>}>
-                {d.name}
-              </Menu.Item>
-            ))}
-        </Menu.Dropdown>
-      )}
+      <Menu.Dropdown>
+        <Menu.Label>
+          {visit.jobKind} {visit.label}
+        </Menu.Label>
+        <Menu.Item onClick={() => onOpen(visit.id)} rightSection={<kbd>Enter</kbd>}>
+          Open, with its best places
+        </Menu.Item>
+        {hand.mayHand &&
+          deeds(hand, view, visit).map((d) => (
+            <Menu.Item key={d.key} onClick={d.do} rightSection={<kbd>{d.key}</kbd>}>
+              {d.name}
+            </Menu.Item>
+          ))}
+      </Menu.Dropdown>
     </Menu>
   );
 }
