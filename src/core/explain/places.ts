@@ -6,6 +6,7 @@ import { plannedRoute } from '../timing/planned-route';
 import type { TimedPlan, TimedRoute } from '../timing/timed-plan';
 import type { ProblemIndex } from '../travel/problem-index';
 import { type Board, shiftsWith, violationKeys, withoutVisit } from './board';
+import { freeUnits } from './free-units';
 import { isPairPossible } from './pair-reasons';
 import { beginningsAt, candidatesFor, cheapestOf, cheapestTries, type Spot, type Try, tryAt } from './tries';
 
@@ -183,7 +184,8 @@ interface Laid {
 
 /** The plan with the timed tries in place of the days that they change; null when no equipment is free. */
 function lay(free: Board, visit: Visit, tries: readonly Try[]): Laid | null {
-  const equipmentIds = unitsFor(free, visit, tries[0]!);
+  const { startSec, finishSec } = tries[0]!.route.stops[tries[0]!.position]!;
+  const equipmentIds = freeUnits(free, visit, { startSec, endSec: finishSec });
   if (!equipmentIds) return null;
   const changed = new Map(
     tries.map(({ shiftId, route, position }) => {
@@ -223,26 +225,6 @@ export function planWithPlace(
     unplannedVisitIds: timed.unplanned.map((v) => v.id),
     price: totalPrice(pricePlan(timed, board.index)),
   };
-}
-
-/** Free units for the visit at the moment of a try; null when there are none. */
-function unitsFor(board: Board, visit: Visit, { route, position }: Try): string[] | null {
-  const { startSec, finishSec } = route.stops[position]!;
-  const chosen: string[] = [];
-  if (!visit.equipment) return chosen;
-  const stops = board.timed.routes.flatMap((r) => r.stops);
-  for (const kind of visit.equipment) {
-    const unit = (board.index.problem.equipment ?? []).find(
-      (u) =>
-        u.kind === kind &&
-        !chosen.includes(u.id) &&
-        u.free.some((f) => f.startSec <= startSec && f.endSec >= finishSec) &&
-        !stops.some((s) => s.equipmentIds.includes(u.id) && s.startSec < finishSec && startSec < s.finishSec),
-    );
-    if (!unit) return null;
-    chosen.push(unit.id);
-  }
-  return chosen;
 }
 
 /** Change of every measure between the board's plan and another, from the days that differ. */

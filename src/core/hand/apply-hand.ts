@@ -1,5 +1,6 @@
 import { assert } from '../base/assert';
 import { type Board, keyOf, shiftsWith, violationsIn } from '../explain/board';
+import { freeUnits } from '../explain/free-units';
 import { changeOf } from '../explain/places';
 import type { Parts, Plan } from '../model/plan';
 import type { Shift, Visit } from '../model/problem';
@@ -12,7 +13,6 @@ import type { TimedPlan, TimedRoute } from '../timing/timed-plan';
 import { indexProblem, type ProblemIndex } from '../travel/problem-index';
 import { type HandStop, pushedDay, statedDay } from './day';
 import type { HandEdit, WantedSeat } from './edit';
-import { freeUnits } from './units';
 
 /** A visit that begins at another time because of what was done elsewhere in its day. */
 export interface Pushed {
@@ -190,7 +190,8 @@ function stopsOf(
       visit,
       fromSec: visit.tie.startSec ?? fromSec,
       isExact: false,
-      equipmentIds: freeUnits(board, visit, fromSec) ?? [],
+      equipmentIds:
+        freeUnits(board, visit, { startSec: fromSec, endSec: fromSec + durationOf(visit, shift) }) ?? [],
       isAgainst: false,
     };
     put.push({ stop, position: seat.position ?? positionAt(stops, shift, seat.fromSec) });

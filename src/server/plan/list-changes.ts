@@ -1,6 +1,7 @@
 import type { PlanCommand } from '@/contract/shared/command-view';
 import { readPlanCommands } from '@/db/repositories/shared/commands';
 import { requireRight, seenBy } from '../shared/access';
+import { commandViewOf } from '../shared/commands/list-commands';
 import type { Unit } from '../shared/unit';
 
 const MOST = 60;
@@ -9,14 +10,5 @@ const MOST = 60;
 export async function listPlanChanges(unit: Unit): Promise<PlanCommand[]> {
   requireRight(unit, 'read', 'plan');
   const rows = await readPlanCommands(unit.transaction, [...seenBy(unit.user)], MOST);
-  return rows.map(({ id, name, facts, at, undoes, undoneBy, userId, by }) => ({
-    id,
-    name,
-    facts,
-    at: at.toISOString(),
-    undoes,
-    undoneBy,
-    by,
-    isOwn: userId === unit.user.id,
-  }));
+  return rows.map((row) => ({ ...commandViewOf(row), by: row.by, isOwn: row.userId === unit.user.id }));
 }

@@ -1,15 +1,5 @@
-import { z } from 'zod';
+import { type Found, foundThing } from '@/contract/shared/find';
 import { select, type Transaction } from '../../connection';
-
-const foundShape = z.strictObject({
-  kind: z.enum(['visit', 'person', 'site']),
-  id: z.string(),
-  title: z.string(),
-  detail: z.string(),
-  territoryId: z.string().nullable(),
-  date: z.string().nullable(),
-});
-export type FoundRow = z.infer<typeof foundShape>;
 
 /** Signs that mean something to `like` are looked for as they are. */
 const escaped = (text: string): string => text.replace(/[\\%_]/g, (c) => `\\${c}`);
@@ -31,10 +21,10 @@ function valuesOf({ words, territories, limit }: Wanted) {
 }
 
 /** Open visits by number, site or what is to be done; those that are planned first. */
-export async function findVisits(transaction: Transaction, wanted: Wanted): Promise<FoundRow[]> {
+export async function findVisits(transaction: Transaction, wanted: Wanted): Promise<Found[]> {
   return select(
     transaction,
-    foundShape,
+    foundThing,
     `select 'visit' as kind, v.id, 'W-' || w.number || case when v.part > 1 then '.' || v.part else '' end as title,
        k.name || ', ' || s.name as detail, coalesce(pd.territory_id, s.territory_id) as "territoryId", p.date
      from visits v join work_orders w on w.id = v.work_order_id join sites s on s.id = w.site_id
@@ -49,10 +39,10 @@ export async function findVisits(transaction: Transaction, wanted: Wanted): Prom
 }
 
 /** People and crews by name, in the territories where they are at home. */
-export async function findPeople(transaction: Transaction, wanted: Wanted): Promise<FoundRow[]> {
+export async function findPeople(transaction: Transaction, wanted: Wanted): Promise<Found[]> {
   return select(
     transaction,
-    foundShape,
+    foundThing,
     `select * from (
        select distinct on (t.id) 'person' as kind, t.id, t.name as title, y.name as detail, m.territory_id as "territoryId", null as date
        from technicians t join technician_territories m on m.technician_id = t.id join territories y on y.id = m.territory_id
@@ -66,10 +56,10 @@ export async function findPeople(transaction: Transaction, wanted: Wanted): Prom
   );
 }
 
-export async function findSites(transaction: Transaction, wanted: Wanted): Promise<FoundRow[]> {
+export async function findSites(transaction: Transaction, wanted: Wanted): Promise<Found[]> {
   return select(
     transaction,
-    foundShape,
+    foundThing,
     `select 'site' as kind, s.id, s.name as title, s.address as detail, s.territory_id as "territoryId", null as date
      from sites s where s.archived_at is null and s.territory_id in (:territories)
        and (s.name ilike :part or s.address ilike :part) order by s.name limit :limit`,

@@ -5,6 +5,7 @@ import {
   slackOf,
   type VisitView,
 } from '@/contract/plan/plan-view';
+import { durationText } from '../../messages/figures';
 import { clock } from '../../shared/time';
 import type { Axis } from './axis';
 import { type ColourContext, knotPath, percentText, styleOf } from './knot';
@@ -202,7 +203,7 @@ function Brackets({
       />
       {slack === 'missed' && (
         <text x={x2 + 4} y={y + 5} fontSize={10} fill="var(--plum)">
-          {Math.ceil(-stop.slackSec / 60)} min late
+          {durationText(Math.ceil(-stop.slackSec / 60) * 60)} late
         </text>
       )}
     </g>

@@ -60,7 +60,7 @@ function Ask({ asked, view, onGive }: Props & { readonly asked: AskedReason }) {
         <Button variant="default" onClick={() => onGive(null)}>
           Leave it
         </Button>
-        <Button type="submit" color="grape" disabled={isShort}>
+        <Button type="submit" disabled={isShort}>
           Put it there
         </Button>
       </Group>

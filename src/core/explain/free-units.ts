@@ -1,11 +1,14 @@
-import type { Board } from '../explain/board';
 import type { Visit } from '../model/problem';
+import type { Interval } from '../time/interval';
+import type { Board } from './board';
 
-/** Shared equipment that is free for a visit from a moment on, one of each kind; null where one is missing. */
-export function freeUnits(board: Board, visit: Visit, startSec: number): string[] | null {
+/**
+ * Ids of shared equipment that is free for a visit over a stretch of seconds, one of each kind that it asks for; those that it holds
+ * itself are free to it. Null where one is missing.
+ */
+export function freeUnits(board: Board, visit: Visit, { startSec, endSec }: Interval): string[] | null {
   const chosen: string[] = [];
   if (!visit.equipment) return chosen;
-  const endSec = startSec + visit.durationSec;
   const others = board.timed.routes.flatMap((r) => r.stops).filter((s) => s.visit.id !== visit.id);
   for (const kind of visit.equipment) {
     const unit = (board.index.problem.equipment ?? []).find(
