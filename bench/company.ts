@@ -22,7 +22,7 @@ import { addPlan, addPlanRows } from '@/db/repositories/plan/drafts';
 import { addPlaybook } from '@/db/repositories/playbooks/playbooks';
 import { addCommand } from '@/db/repositories/shared/commands';
 import { addRoadNetwork } from '@/db/repositories/shared/roads';
-import { hashToken } from '@/server/access/session';
+import { hashToken } from '@/server/shared/hash-token';
 import { livePlaybook } from '@/server/shared/playbooks';
 import { buildProblem } from '@/server/shared/problem/build-problem';
 import { loadSchedule } from '@/server/shared/problem/load-schedule';

@@ -6,7 +6,8 @@
 import { solve } from '@/core/engine/index';
 import { createRandom } from '@/core/index';
 import { type ClientBoard, openClientBoard } from '@/ui/plan/hand/board/client-board';
-import { fitsFor, outcomeOf } from '@/ui/plan/hand/board/hand-desk';
+import { fitsFor } from '@/ui/plan/hand/board/fits';
+import { outcomeOf } from '@/ui/plan/hand/board/hand-desk';
 import { FIELD_SIZES, type FieldSize, fieldProblem } from './field-problem';
 
 const [planning = 3] = process.argv.slice(2).map(Number);
@@ -55,6 +56,8 @@ function clientOf(size: FieldSize): ClientBoard {
     slices: 0,
     legs: driven,
     nowSec: Number.NEGATIVE_INFINITY,
+    spreads: {},
+    promised: [],
   });
   const rowOf = (matrix: ArrayLike<number>, place: number): number[] =>
     (matrix as Int32Array).subarray(place * n, (place + 1) * n) as unknown as number[];

@@ -7,7 +7,7 @@ import { environment } from '@/config/environment';
 import type { PlaybookContent } from '@/contract/playbooks/playbook';
 import { closeDatabase, inTransaction, openDatabase } from '@/db/connection';
 import { addSession, readDemoPeople } from '@/db/repositories/access/users';
-import { hashToken } from '@/server/access/session';
+import { hashToken } from '@/server/shared/hash-token';
 import { livePlaybook, type PlaybookVersion } from '@/server/shared/playbooks';
 
 const TOKEN = 'bench'.padEnd(40, '-');

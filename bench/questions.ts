@@ -4,11 +4,15 @@
  */
 import { solve } from '@/core/engine/index';
 import {
+  applyHand,
   boardOf,
   funnelOf,
   indexProblem,
+  keptBoardOf,
+  keptOffers,
   offerWindows,
   placesFor,
+  planOfHand,
   type Visit,
   windowsWithin,
 } from '@/core/index';
@@ -36,12 +40,16 @@ function questions(name: string, size: FieldSize): void {
   const { plan } = result.solution;
   const index = indexProblem(problem);
   const board = boardOf(index, plan);
-  if (!board) throw new Error('the plan can be read');
+  const kept = keptBoardOf(index, plan);
+  if (!board || !kept) throw new Error('the plan can be read');
   const isOpen = (v: Visit): boolean => v.windows[0]!.endSec - v.windows[0]!.startSec > DAY;
   const planned = new Set(plan.routes.flatMap((r) => r.stops.map((stop) => stop.visitId)));
   const some = (test: (v: Visit) => boolean): Visit =>
     problem.visits.find((v) => planned.has(v.id) && test(v))!;
   const [open, promised] = [some(isOpen), some((v) => !isOpen(v))];
+  const off = applyHand(kept, { seats: new Map([[open.id, []]]) });
+  const without = keptBoardOf(index, planOfHand(off));
+  if (!without) throw new Error('the plan without it can be read');
   const hours = Array.from({ length: size.days }, (_, d) => ({
     startSec: d * DAY + 8 * HOUR,
     endSec: d * DAY + 16 * HOUR,
@@ -54,6 +62,8 @@ function questions(name: string, size: FieldSize): void {
     'best places, with a window': () => placesFor(board, promised, { limit: 8 }),
     funnel: () => funnelOf(board, open),
     offers: () => offerWindows(board, fresh, { windows, earliestSec: 0 }),
+    'windows to promise': () => keptOffers(without, open.id, { windows, nowSec: 0, mayPush: () => true }),
+    'windows to rebook': () => keptOffers(kept, open.id, { windows, nowSec: 0, mayPush: () => true }),
     'offers, two people': () => offerWindows(board, { ...fresh, people: 2 }, { windows, earliestSec: 0 }),
   };
   console.log(

@@ -36,9 +36,13 @@ await page
   .first()
   .click();
 await page.waitForSelector('[data-person]');
+await openPlan('from=2026-06-09&territories=north,quay,sallow&desk=none');
+await page.getByRole('button', { name: 'Open as a table' }).click();
+await page.getByLabel('Choose all').check();
+await page.getByRole('button', { name: /^Place (these|\d+ of them)/ }).waitFor({ timeout: 30_000 });
+await shoot('loose');
 await openPlan('from=2026-06-08&to=2026-06-21');
 await startRun('30');
-await shoot('composer');
 await page.getByRole('button', { name: 'Start the run' }).click();
 await page.getByText('Best price').waitFor({ timeout: 30_000 });
 await page.waitForTimeout(14_000);
@@ -71,8 +75,6 @@ await openPlan(`plan=${draft}&from=2026-06-09`);
 await page.getByRole('button', { name: 'Accept as live plan' }).click();
 await page.getByRole('button', { name: 'Make it the live plan' }).click();
 await page.getByText('is now the live plan').waitFor({ timeout: 30_000 });
-await page.goto('/plan/drafts');
-await shoot('drafts');
 await openPlan('from=2026-06-09');
 await shoot('plan', 1200);
 await openVisit(page);
@@ -110,21 +112,15 @@ await shoot('hours');
 await page.goto('/set-up/map');
 await page.locator('.leaflet-container canvas').waitFor();
 await shoot('territories', 1500);
-await page.goto('/set-up/roads');
-await page.locator('.leaflet-container canvas').waitFor();
-for (const [label, town] of [
-  ['From', 'Murrock'],
-  ['To', 'Thorlith'],
-] as const) {
-  await page.getByRole('combobox', { name: label }).fill(town);
-  await page.getByRole('option', { name: town }).click();
-}
-await page.getByText('from 07:30').waitFor();
-await shoot('roads', 1500);
-await page.goto('/account');
-await page.getByLabel('Name of the program').fill('Nightly export');
-await page.getByRole('button', { name: 'Make a key' }).click();
-await page.getByText('It is shown this once').waitFor();
-await page.getByText('It is shown this once').scrollIntoViewIfNeeded();
-await shoot('keys');
+await page.goto('/work/call?request=request-2');
+await page.locator('button[data-best="true"]').first().click({ timeout: 30_000 });
+await page.getByText('held for this call').waitFor();
+await shoot('promise', 1200);
+await page.getByRole('button', { name: 'Promise it' }).click();
+await page.getByText('Told them of the time').waitFor({ timeout: 30_000 });
+await shoot('order', 1200);
+const phone = await browser.newPage({ viewport: { width: 390, height: 844 }, baseURL: address });
+await phone.goto('/book?kind=terminal&code=OC-10007');
+await phone.getByText('Who are you?').waitFor();
+await phone.screenshot({ path: 'docs/screenshots/book.png' });
 await browser.close();

@@ -67,11 +67,11 @@ export async function writeSetUp(transaction: Transaction, demo: DemoData): Prom
   await rowsOf(transaction, setUp.territoryHolidays).insert(HOLIDAYS);
   await rowsOf(transaction, setUp.territoryNeighbours).insert(NEIGHBOURS);
   const passwordHash = await hashPassword(DEMO_PASSWORD);
-  for (const { id, email, name, role, sees, mayChange } of USERS) {
+  for (const { id, email, name, role, sees, mayChange, mayForce } of USERS) {
     const grants = demo.territories
       .filter((t) => sees === 'all' || (sees as readonly string[]).includes(t.id))
       .map((t) => ({ territoryId: t.id, mayChange }));
-    await addUser(transaction, { id, email, name, role, passwordHash }, grants);
+    await addUser(transaction, { id, email, name, role, passwordHash, mayForce }, grants);
   }
   await rowsOf(transaction, setUp.depots).insert(depotRows(demo));
   await rowsOf(transaction, setUp.skills).insert(SKILLS.map((s) => ({ ...s })));
@@ -161,6 +161,7 @@ function technicianRow(p: DemoTechnician, ix: number, depotId: string) {
     mostVisits: p.isContractor ? 6 : null,
     attributes: { climbs: ix % 2 === 0, ferryPass: p.territory.id === 'westisle' },
     vehicle: `Van ${String(ix + 1).padStart(2, '0')}`,
+    phone: `ext. ${201 + ix}`,
     partsDepotId: depotId,
     weekMostMin: p.isContractor ? 1200 : null,
     weekDearerAfterMin: p.isContractor ? null : 2400,

@@ -1,7 +1,9 @@
 import { createRandom } from '@/core/index';
 import type { SystemUnit } from '@/server/shared/unit';
 import { createCrews } from './crews';
+import { writeCustomers, writeRequests } from './customers';
 import type { DemoData } from './demo-data';
+import { writeDesks } from './desks';
 import { createIsland } from './island';
 import { writeMistakes, writeOffers } from './mistakes';
 import { createPeople } from './people';
@@ -43,10 +45,13 @@ export async function seedDemo(unit: SystemUnit): Promise<string> {
   await writeSetUp(transaction, demo);
   await writePeople(transaction, demo);
   await writeWork(transaction, demo);
+  await writeCustomers(transaction, demo);
   await writePlaybooks(transaction);
   await publishFirstPlan(unit, demo);
   await writeOffers(transaction);
+  await writeRequests(transaction, demo);
   await writeMistakes(transaction);
+  await writeDesks(transaction);
   const visits = demo.orders.reduce((sum, o) => sum + o.visits.length, 0);
   return `Demo: ${demo.people.length} technicians, ${demo.crews.length} crews, ${demo.orders.length} work orders, ${visits} visits`;
 }

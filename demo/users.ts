@@ -9,6 +9,7 @@ export const USERS = [
     role: 'analyst',
     sees: 'all',
     mayChange: true,
+    mayForce: true,
   },
   {
     id: 'user-east',
@@ -17,6 +18,7 @@ export const USERS = [
     role: 'dispatcher',
     sees: ['sallow', 'heights', 'farside'],
     mayChange: true,
+    mayForce: true,
   },
   {
     id: 'user-west',
@@ -25,6 +27,7 @@ export const USERS = [
     role: 'dispatcher',
     sees: ['westisle'],
     mayChange: true,
+    mayForce: false,
   },
   {
     id: 'user-manager',
@@ -33,5 +36,6 @@ export const USERS = [
     role: 'manager',
     sees: 'all',
     mayChange: false,
+    mayForce: false,
   },
 ] as const;

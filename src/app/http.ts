@@ -26,7 +26,7 @@ export function agentOf(request: Request): string {
 }
 
 /** A request that changes something must come from our own pages. */
-async function requireOwnOrigin(request: Request): Promise<void> {
+export async function requireOwnOrigin(request: Request): Promise<void> {
   if (request.method === 'GET' || request.method === 'HEAD') return;
   const origin = request.headers.get('origin');
   const host = (await headers()).get('host');

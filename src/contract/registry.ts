@@ -12,6 +12,10 @@ import { roadSettings } from './set-up/roads';
 import { equipmentKind, equipmentUnit, group, jobKind, part, skill } from './set-up/things';
 import { OBJECT_NAMES, type ObjectName } from './shared/fields';
 import type { ObjectKind } from './shared/object';
+import { agreement, asset, customer } from './work/customers';
+import { maintenancePlan } from './work/maintenance';
+import { hook, messageTemplate } from './work/messages';
+import { problemKind, request } from './work/requests';
 import { visit, workOrder } from './work/work';
 
 /** Every object that people edit. Adding one: its schema, its table, its words, a line here. */
@@ -40,6 +44,14 @@ export const OBJECTS = {
   'column-maps': columnMap,
   filters: savedFilter,
   'run-templates': runTemplate,
+  customers: customer,
+  assets: asset,
+  agreements: agreement,
+  'problem-kinds': problemKind,
+  requests: request,
+  'maintenance-plans': maintenancePlan,
+  'message-templates': messageTemplate,
+  hooks: hook,
 } as const satisfies Record<ObjectName, ObjectKind>;
 
 export type ValueOf<N extends ObjectName> = z.infer<(typeof OBJECTS)[N]['schema']>;

@@ -9,13 +9,14 @@ export { kneeOf } from './explain/knee';
 export { countPairs, PAIR_STEPS, type PairCounts, type PairStep } from './explain/pair-counts';
 export type { HoursKept, MostSec } from './explain/pair-hours';
 export { couldAlone, type PairRule, pairReasons } from './explain/pair-reasons';
-export { placesFor, planWithPlace } from './explain/places';
+export { type Place as FoundPlace, placesFor, planWithPlace } from './explain/places';
 export { relaxationsFor } from './explain/relax';
 export { withRelaxation } from './explain/relaxed';
 export { greatCircleM, type LatLon } from './geo/point';
 export { centreOf, crossingOf, isInside, signedAreaM2 } from './geo/polygon';
 export { applyHand, type HandResult, planOfHand } from './hand/apply-hand';
 export type { HandEdit, VisitChange } from './hand/edit';
+export { tangleOf, UNTANGLE_WAYS, type UntangleWay, untangle } from './hand/untangle';
 export { cutIntoDayParts } from './model/day-parts';
 export {
   OBJECTIVES,
@@ -46,10 +47,12 @@ export {
 } from './model/problem';
 export { durationOf } from './model/work-of';
 export { makeUp } from './objectives/make-up';
-export { priceRoute } from './objectives/price-plan';
+export { pricePlan, priceRoute, totalPrice } from './objectives/price-plan';
 export { gapFillers } from './offers/gap-fillers';
+export { type KeptOffer, keptOffers } from './offers/kept-offers';
 export { offerWindows, windowsWithin } from './offers/offer-windows';
 export { RULE_CODES, type RuleCode, type Violation } from './rules/violation';
+export { chanceOfVisit } from './simulate/chance-of-visit';
 export { simulatePlan } from './simulate/simulate-plan';
 export { type Interval, intersect, subtract } from './time/interval';
 export {

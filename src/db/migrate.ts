@@ -6,8 +6,10 @@ import { theGround } from './migrations/002-the-ground';
 import { setUp } from './migrations/003-set-up';
 import { roadsCalendarsKeys } from './migrations/004-roads-calendars-keys';
 import { theLoop } from './migrations/005-the-loop';
+import { theDesk } from './migrations/006-the-desk';
+import { theWork } from './migrations/007-the-work';
 
-const MIGRATIONS = [firstSchema, theGround, setUp, roadsCalendarsKeys, theLoop];
+const MIGRATIONS = [firstSchema, theGround, setUp, roadsCalendarsKeys, theLoop, theDesk, theWork];
 /** Any number; all processes that migrate take the same advisory lock. */
 const LOCK = 72_616_304;
 

@@ -89,7 +89,11 @@ export async function guard(
     const ms = Math.round(performance.now() - began);
     log.debug({ id, method: request.method, path, status: response.statusCode, ms }, 'Request');
   });
-  const headers = securityHeaders(nonce, environment().secureCookies);
+  const headers = securityHeaders(
+    nonce,
+    environment().secureCookies,
+    path === '/book' || path.startsWith('/book/'),
+  );
   for (const [name, value] of Object.entries(headers)) response.setHeader(name, value);
   response.setHeader('X-Request-Id', id);
   if (path === '/healthz') return plain(response, 200, 'ok');

@@ -11,6 +11,8 @@ import { readDueCalendars } from '@/server/set-up/calendars/keep-reading';
 import { forgetOld } from '@/server/set-up/forget';
 import { workNextImport } from '@/server/set-up/imports/work-import';
 import { createQueue } from '@/server/shared/queue';
+import { callDueHooks } from '@/server/work/hooks/call-due';
+import { sendDueMessages, standIn } from '@/server/work/messages/send-due';
 import { systemUnit } from './in-system-unit';
 import { log } from './log';
 import { readRoadsInThread } from './read-roads-in-thread';
@@ -21,6 +23,7 @@ const RESCUE_MS = 5000;
 const FORGET_MS = 3_600_000;
 const CALENDARS_MS = 300_000;
 const TIMETABLES_MS = 20_000;
+const OUTBOX_MS = 2000;
 const MOST_WAIT_MS = 10_000;
 
 const stopping = new AbortController();
@@ -65,6 +68,20 @@ async function workThroughCalendars(): Promise<void> {
   await readDueCalendars(openDatabase(environment().databaseUrl), fetchCalendar).catch((cause: unknown) =>
     log.warn({ cause: String(cause) }, 'Calendars were not read'),
   );
+}
+
+/** Sends messages that wait, and calls programs that want to know. */
+async function workThroughOutbox(): Promise<void> {
+  await systemUnit((unit) => sendDueMessages(unit, standIn))
+    .then(() => systemUnit(callDueHooks))
+    .catch((cause: unknown) => {
+      if (!isAway(cause)) log.warn({ cause: String(cause) }, 'The outbox was not worked through');
+    });
+}
+
+/** One after the other: a slow program that is called does not make calls pile up. */
+function keepOutboxMoving(): void {
+  setTimeout(() => void workThroughOutbox().finally(keepOutboxMoving), OUTBOX_MS).unref();
 }
 
 async function rescue(): Promise<void> {
@@ -124,6 +141,7 @@ async function main(): Promise<void> {
   await workThroughFiles();
   await workThroughCalendars();
   await startDue();
+  keepOutboxMoving();
   log.info('Worker ready');
 }
 

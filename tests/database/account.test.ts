@@ -11,7 +11,14 @@ const ID = 'test-account';
 const EMAIL = 'account@test.example';
 const db = testDatabase();
 const from = (client: string, agent: string) => ({ db, client, agent, before: undefined, now: DEMO_NOW });
-const user: User = { id: ID, name: 'Some account', email: EMAIL, role: 'dispatcher', grants: [] };
+const user: User = {
+  id: ID,
+  name: 'Some account',
+  email: EMAIL,
+  role: 'dispatcher',
+  mayForce: true,
+  grants: [],
+};
 const enter = (password: string, client: string, agent = 'Firefox'): Promise<string> =>
   signIn({ email: EMAIL, password }, from(client, agent));
 const sessionOf = (token: string) =>

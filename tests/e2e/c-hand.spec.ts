@@ -1,46 +1,6 @@
-import { expect, type Locator, type Page, test } from '@playwright/test';
+import { expect, test } from '@playwright/test';
+import { card, carry, centreOf, looseCount, openDay, told } from './hand-steps';
 import { enterAs } from './steps';
-
-const QUERY = 'territories=north,quay,sallow&from=2026-06-11';
-
-const looseCount = async (page: Page): Promise<number> =>
-  Number(
-    await page
-      .getByText(/^Loose ends/)
-      .first()
-      .locator('xpath=..')
-      .locator('strong')
-      .nth(1)
-      .textContent(),
-  );
-
-async function openDay(page: Page, query = QUERY): Promise<void> {
-  await page.goto(`/plan?${query}`);
-  await expect(page.getByRole('application')).toBeVisible();
-  await expect(page.locator('[aria-label^="Day of"] [data-visit]').first()).toBeVisible();
-}
-
-async function centreOf(of: Locator): Promise<{ x: number; y: number }> {
-  const box = (await of.boundingBox())!;
-  return { x: box.x + Math.min(box.width / 2, 40), y: box.y + box.height / 2 };
-}
-
-/** Carries something in small steps, as a hand does; it is still held afterwards. */
-async function carry(
-  page: Page,
-  from: { x: number; y: number },
-  to: { x: number; y: number },
-): Promise<void> {
-  await page.mouse.move(from.x, from.y);
-  await page.mouse.down();
-  await page.mouse.move(from.x + 8, from.y + 8, { steps: 3 });
-  await page.mouse.move(to.x, to.y, { steps: 8 });
-}
-
-const card = (page: Page): Locator =>
-  page.getByRole('status').filter({ hasText: /drives|stay|Not allowed|off the cord/ });
-
-const told = (page: Page, text: RegExp): Locator => page.getByRole('alert').filter({ hasText: text });
 
 test('a loose end is carried from the band to the place that is lit, and taken back after a reload', async ({
   page,
@@ -173,7 +133,7 @@ test('over several days a loose end goes out of the table onto a day, to its bes
     await expect(page.locator('[data-cell][data-held]').first()).toBeVisible();
     // One that is in sight, and not under the head or the table.
     const boxes = await Promise.all((await cells.all()).map((c) => c.boundingBox()));
-    const cell = boxes.find((b) => b !== null && b.y > 170 && b.y < 400);
+    const cell = boxes.find((b) => b !== null && b.y > 235 && b.y < 400);
     if (cell) {
       await page.mouse.move(cell.x + 20, cell.y + 20, { steps: 6 });
       await expect(card(page)).toBeVisible();

@@ -33,7 +33,7 @@ export async function unitAs(
   transaction: Transaction,
   role: Role,
   territoryIds: readonly string[],
-  options: { readonly mayChange?: boolean; readonly now?: number } = {},
+  options: { readonly mayChange?: boolean; readonly mayForce?: boolean; readonly now?: number } = {},
 ): Promise<Unit> {
   const id = `test-${role}-${territoryIds.join('-')}-${options.mayChange ?? true}`;
   const grants = territoryIds.map((territoryId) => ({ territoryId, mayChange: options.mayChange ?? true }));
@@ -43,7 +43,8 @@ export async function unitAs(
     ]);
     await rowsOf(transaction, userTerritories).insert(grants.map((g) => ({ ...g, userId: id })));
   }
-  const user = { id, name: `Some ${role}`, email: `${id}@test.example`, role, grants };
+  const { mayForce = true } = options;
+  const user = { id, name: `Some ${role}`, email: `${id}@test.example`, role, mayForce, grants };
   return { user, transaction, now: options.now ?? DEMO_NOW };
 }
 

@@ -27,8 +27,19 @@ const SET_UP = [
   'column-maps',
   'filters',
   'roads',
+  'problem-kinds',
+  'maintenance-plans',
+  'message-templates',
 ] as const satisfies readonly Subject[];
-const WORK = ['sites', 'work-orders', 'visits'] as const satisfies readonly Subject[];
+const WORK = [
+  'sites',
+  'work-orders',
+  'visits',
+  'customers',
+  'assets',
+  'agreements',
+  'requests',
+] as const satisfies readonly Subject[];
 const PLANNING = ['plan', 'runs', 'run-templates', 'playbooks'] as const satisfies readonly Subject[];
 
 type Rights = Partial<Record<Subject, Act>>;
@@ -40,7 +51,12 @@ const all = (subjects: readonly Subject[], act: Act): Rights =>
  * territories is seen, and changed, only in those that the user was given.
  */
 const RIGHTS: Readonly<Record<Role, Rights>> = {
-  analyst: { ...all(SET_UP, 'change'), ...all(WORK, 'change'), ...all(PLANNING, 'change') },
+  analyst: {
+    ...all(SET_UP, 'change'),
+    ...all(WORK, 'change'),
+    ...all(PLANNING, 'change'),
+    hooks: 'change',
+  },
   dispatcher: {
     ...all(SET_UP, 'read'),
     ...all(WORK, 'change'),
@@ -49,7 +65,15 @@ const RIGHTS: Readonly<Record<Role, Rights>> = {
     'run-templates': 'change',
     playbooks: 'read',
   },
-  agent: { ...all(WORK, 'change'), 'job-kinds': 'read', territories: 'read', skills: 'read', offers: 'read' },
+  agent: {
+    ...all(WORK, 'change'),
+    'job-kinds': 'read',
+    territories: 'read',
+    skills: 'read',
+    offers: 'read',
+    'problem-kinds': 'read',
+    parts: 'read',
+  },
   technician: {},
   manager: { ...all(SET_UP, 'read'), ...all(WORK, 'read'), ...all(PLANNING, 'read') },
   // Whoever runs the company: a small one has nobody else.
@@ -57,6 +81,7 @@ const RIGHTS: Readonly<Record<Role, Rights>> = {
     ...all(SET_UP, 'change'),
     ...all(WORK, 'change'),
     ...all(PLANNING, 'change'),
+    hooks: 'change',
     users: 'change',
   },
 };

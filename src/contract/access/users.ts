@@ -13,6 +13,8 @@ export const user = defineObject({
     email: z.email().max(200).toLowerCase(),
     role: z.enum(ROLES),
     active: z.boolean().default(true),
+    /** Whether they may place visits against a rule, with a reason, where they may change the plan. */
+    mayForce: z.boolean().default(true),
     territories: z
       .array(z.strictObject({ territoryId: ref('territories'), mayChange: z.boolean() }))
       .max(500)

@@ -25,6 +25,7 @@ const WORDS: Readonly<Record<string, readonly string[]>> = {
   windowStart: ['window start', 'window from', 'arrival from'],
   windowEnd: ['window end', 'window to', 'arrival to'],
   number: ['no', 'work order', 'order', 'order number', 'work order number'],
+  outsideNumber: ['outside number', 'their number', 'external number', 'customer number', 'ticket'],
   notes: ['note', 'remarks', 'comment', 'comments'],
   depotId: ['depot'],
   kindId: ['kind'],

@@ -25,6 +25,8 @@ export const target = z.enum(TARGETS as unknown as [Target, ...Target[]]);
 export const workLine = z
   .strictObject({
     number: count(1, 2_000_000_000).nullable().default(null),
+    /** Its number in the program that it comes from: what has it already is changed. */
+    outsideNumber: z.string().trim().min(1).max(80).nullable().default(null),
     summary: z.string().trim().min(1).max(200),
     jobKind: ref('job-kinds'),
     site: z.string().trim().min(1).max(80),

@@ -1,10 +1,19 @@
 import { z } from 'zod';
 import { type Problem, RULE_CODES } from '@/core/index';
 import { extentSchema } from '../runs/run';
-import { idText } from '../shared/fields';
+import { idText, isoInstant } from '../shared/fields';
 
 /** What a change by hand is called in history. */
-export const HAND_DEEDS = ['place', 'move', 'take-off', 'stretch', 'tie', 'untie', 'untangle'] as const;
+export const HAND_DEEDS = [
+  'place',
+  'move',
+  'take-off',
+  'stretch',
+  'tie',
+  'untie',
+  'untangle',
+  'cancel',
+] as const;
 export type HandDeed = (typeof HAND_DEEDS)[number];
 
 /** Shifts and parts of long jobs have more in their ids than objects have. */
@@ -41,6 +50,10 @@ export const handRequest = z
   .refine((r) => new Set(r.visits.map((v) => v.visitId)).size === r.visits.length, {
     path: ['visits'],
     params: { code: 'distinct' },
+  })
+  .refine((r) => r.deed !== 'cancel' || r.visits.every((v) => v.seats?.length === 0), {
+    path: ['visits'],
+    params: { code: 'off-first' },
   });
 export type HandRequest = z.infer<typeof handRequest>;
 
@@ -76,6 +89,10 @@ export const handBoard = z.strictObject({
   slices: z.int(),
   legs: z.array(leg),
   nowSec: z.number(),
+  /** By kind of visit: the deviation of its time on site, as a share of it. */
+  spreads: z.record(z.string(), z.number()),
+  /** Visits for which a window was promised. */
+  promised: z.array(z.string()),
 });
 export type HandBoard = z.infer<typeof handBoard>;
 
@@ -91,3 +108,29 @@ export const legsAround = z.array(
 );
 export type LegsOfPlaces = z.infer<typeof legsAround>;
 export const MOST_PLACES_ASKED = 40;
+
+/** Visits that are doubled, or brought back after they were cancelled. */
+export const visitsNamed = z.strictObject({ visitIds: z.array(coreId).min(1).max(200) });
+export const visitsMade = z.strictObject({ visitIds: z.array(z.string()) });
+
+/** What is changed of many visits at once; what is not named stays. */
+export const visitsEdited = z.strictObject({
+  visitIds: z.array(coreId).min(1).max(200),
+  set: z
+    .strictObject({
+      durationMin: z.int().min(1).max(14_400),
+      priority: z.int().min(1).max(5),
+      windows: z.array(z.strictObject({ startsAt: isoInstant, endsAt: isoInstant })).max(40),
+    })
+    .partial(),
+});
+
+/** A visit that did not exist yet, with its work order. */
+export const visitWanted = z.strictObject({
+  siteId: idText,
+  jobKindId: idText,
+  summary: z.string().trim().max(200).default(''),
+  durationMin: z.int().min(1).max(14_400).optional(),
+  earliestAt: isoInstant,
+  dueAt: isoInstant,
+});

@@ -5,6 +5,7 @@ import { partsShape } from './plan-view';
 /** What stands behind a visit, a person or a figure of a plan: asked for when it is opened. */
 export const visitDetail = z.strictObject({
   id: z.string(),
+  workOrderId: z.string(),
   summary: z.string(),
   notes: z.string(),
   address: z.string(),
@@ -54,6 +55,18 @@ export const personDetail = z.strictObject({
   id: z.string(),
   skills: z.array(z.strictObject({ name: z.string(), level: z.number(), validTo: z.string().nullable() })),
   members: z.array(z.string()),
+  zone: z.string(),
+  phone: z.string(),
+  vehicle: z.string(),
+  territories: z.array(
+    z.strictObject({
+      name: z.string(),
+      relation: z.enum(['home', 'cover', 'loan']),
+      validTo: z.string().nullable(),
+    }),
+  ),
+  groups: z.array(z.string()),
+  parts: z.array(z.string()),
   days: z.array(z.strictObject({ shiftId: z.string(), date: z.string(), price: partsShape })),
 });
 export type PersonDetail = z.infer<typeof personDetail>;

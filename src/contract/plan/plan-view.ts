@@ -40,6 +40,8 @@ const visitView = z.strictObject({
   durationMin: z.number().optional(),
   earliestAt: second.optional(),
   dueAt: second.optional(),
+  /** Only of loose ends: when somebody asked for it. */
+  receivedAt: second.optional(),
   tiedTime: z.literal(true).optional(),
   tiedPerson: z.literal(true).optional(),
   /** People at once, where it is more than one. */
@@ -92,9 +94,28 @@ const personView = z.strictObject({
   homeTerritory: z.string(),
   /** Of a crew, how many people go out at most. */
   crewOf: z.number().optional(),
+  isContractor: z.literal(true).optional(),
+  skills: z.array(z.strictObject({ id: z.string(), level: z.number() })).default([]),
+  groupIds: z.array(z.string()).default([]),
+  /** Where somebody was seen last, and when. */
+  lastSeen: z.strictObject({ lat: z.number(), lon: z.number(), at: second }).optional(),
   shifts: z.array(shiftView),
 });
-export type PersonView = z.infer<typeof personView>;
+export type PersonView = z.output<typeof personView>;
+export type SentPersonView = z.input<typeof personView>;
+
+/** A visit that was on somebody's cord when it was cancelled: seen, and no time of anybody's. */
+const cancelledView = z.strictObject({
+  visitId: z.string(),
+  label: z.string(),
+  jobKind: z.string(),
+  site: z.string(),
+  personId: z.string(),
+  date: z.string(),
+  startAt: second,
+  finishAt: second,
+});
+export type CancelledView = z.infer<typeof cancelledView>;
 
 const violationView = z.strictObject({
   rule: z.enum(RULE_CODES),
@@ -107,6 +128,8 @@ const sentView = z.strictObject({
   planId: z.string(),
   planName: z.string(),
   kind: z.enum(['live', 'draft']),
+  /** Whether whoever looks may place visits against a rule. */
+  mayForce: z.boolean(),
   revision: z.number(),
   dates: z.array(z.string()),
   zone: z.string(),
@@ -120,6 +143,7 @@ const sentView = z.strictObject({
   people: z.array(personView),
   visits: z.array(visitView),
   looseIds: z.array(z.string()),
+  cancelled: z.array(cancelledView),
   parts: partsShape,
   /** The live plan over the same extent; null when this is the live plan. */
   baseline: partsShape.nullable(),

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { count, idText, maybeRef, minutes, nameText, zone } from '../shared/fields';
+import { count, idText, maybeRef, minutes, minutesFrom, nameText, zone } from '../shared/fields';
 import { defineObject } from '../shared/object';
 
 export const company = defineObject({
@@ -29,6 +29,12 @@ export const company = defineObject({
     /** Where no road network is: straight lines, longer by a factor, at one speed. */
     straightFactor: z.number().min(1).max(5).default(1.3),
     straightKmh: z.number().min(1).max(200).default(45),
+    /** Whether customers may book alone, until how long before they may change it, and whether they are told who comes. */
+    bookingOpen: z.boolean().default(false),
+    bookingUntilMin: minutes(100_000).default(1440),
+    bookingNames: z.boolean().default(false),
+    /** A time is held so long for somebody who has not decided yet. */
+    bookingHoldMin: minutesFrom(1, 60).default(5),
     /** By whose prices the live plan is read; none means the first by name. */
     livePlaybookId: idText.nullable().default(null),
   }),

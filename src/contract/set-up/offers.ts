@@ -27,6 +27,8 @@ export const offer = defineObject({
       aheadDays: count(1, 365).default(14),
       /** Asked until then, a window of the same day is offered; none means never on the same day. */
       sameDayUntilMin: count(0, 1440).nullable().default(null),
+      /** Whether what is planned may begin later for it, inside of what was promised. */
+      mayPush: z.boolean().default(true),
     })
     .refine((o) => o.toMin >= o.fromMin + o.widthMin, {
       path: ['toMin'],

@@ -113,6 +113,7 @@ export const technician = defineObject({
       firstReachKm: maybeKm,
       attributes,
       vehicle: freeText(80),
+      phone: freeText(40),
       loadCapacity: count(0, 100_000).nullable().default(null),
       partsDepotId: maybeRef('depots'),
       /** Work of a week: never more than, and dearer beyond. */

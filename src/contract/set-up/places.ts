@@ -109,6 +109,26 @@ export const site = defineObject({
       accessPatternId: maybeRef('week-patterns'),
       /** For whoever goes there. */
       notes: freeText(2000),
+      customerId: maybeRef('customers'),
+      /** Whom they want and whom not, for all work there. */
+      wishes: z
+        .array(
+          z.strictObject({
+            technicianId: ref('technicians'),
+            wish: z.enum(['must', 'favoured', 'avoid', 'never']),
+          }),
+        )
+        .max(200)
+        .default([])
+        .superRefine(distinct((w) => w.technicianId)),
+      /** When they like it best: weekdays (1 is Monday) and hours by the clock there; none is any. */
+      bestDays: z
+        .array(count(1, 7))
+        .max(7)
+        .default([])
+        .superRefine(distinct((d) => d)),
+      bestFromMin: count(0, 1440).nullable().default(null),
+      bestToMin: count(0, 1440).nullable().default(null),
     })
     .refine((s) => (s.lat === null) === (s.lon === null), {
       path: ['lon'],

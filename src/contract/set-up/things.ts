@@ -171,6 +171,10 @@ export const jobKind = defineObject({
       tasks: needs.tasks.default([]),
       attributes,
       prices: ownPrices,
+      /** Whether customers book it alone: not at all, as a request that the office answers, or at once. */
+      bookable: z.enum(['no', 'request', 'at-once']).default('no'),
+      /** What it is called on the page for customers; empty is its name. */
+      publicName: z.string().trim().max(80).default(''),
     })
     .refine(crewOrPeople, { path: ['crewOf'], params: { code: 'crew-or-people' } })
     .refine((k) => (k.durationBestMin === null) === (k.durationWorstMin === null), {

@@ -26,6 +26,14 @@ export const OBJECT_NAMES = [
   'column-maps',
   'filters',
   'run-templates',
+  'customers',
+  'assets',
+  'agreements',
+  'problem-kinds',
+  'requests',
+  'maintenance-plans',
+  'message-templates',
+  'hooks',
 ] as const;
 export type ObjectName = (typeof OBJECT_NAMES)[number];
 

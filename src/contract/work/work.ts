@@ -6,6 +6,7 @@ import {
   distinct,
   freeText,
   isoInstant,
+  maybeDate,
   maybeInstant,
   maybeMinutes,
   maybeRef,
@@ -28,6 +29,16 @@ export const workOrder = defineObject({
     receivedAt: isoInstant,
     /** What it needs otherwise than its kind. */
     differs: orderDiffers.default({}),
+    requestId: maybeRef('requests'),
+    assetId: maybeRef('assets'),
+    agreementId: maybeRef('agreements'),
+    /** The maintenance plan that it comes from, and the day on which it is due by that. */
+    planId: maybeRef('maintenance-plans'),
+    plannedOn: maybeDate,
+    /** Its number in another program. */
+    outsideNumber: z.string().trim().min(1).max(80).nullable().default(null),
+    stage: z.enum(['open', 'done', 'confirmed', 'cancelled']).default('open'),
+    cancelledFor: z.string().trim().max(500).default(''),
   }),
 });
 

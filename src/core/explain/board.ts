@@ -65,7 +65,7 @@ function boardFrom(index: ProblemIndex, timed: TimedPlan): Board {
     agreed,
     equipment,
     known: new Set(violationKeys(index, timed, null)),
-    isAcross: Object.values(ACROSS).some((asks) => asks(index.problem)),
+    isAcross: acrossIn(index.problem).size > 0,
   };
 }
 
@@ -142,11 +142,22 @@ export function violationsIn(
 ): Violation[] {
   const { problem } = index;
   const local = { ...timed, routes: timed.routes.filter((r) => changed?.has(r.shift.id) ?? true) };
+  const across = acrossIn(problem);
   return RULE_CODES.flatMap((code) => {
-    const isAcross = ACROSS[code];
-    if (!isAcross) return ALL_RULES[code](index, local);
-    return isAcross(problem) ? ALL_RULES[code](index, timed) : [];
+    if (!ACROSS[code]) return ALL_RULES[code](index, local);
+    return across.has(code) ? ALL_RULES[code](index, timed) : [];
   });
+}
+
+const asked = new WeakMap<Problem, ReadonlySet<RuleCode>>();
+
+/** The rules that look at several shifts at once and are worth asking in a problem: found once for each. */
+function acrossIn(problem: Problem): ReadonlySet<RuleCode> {
+  const known = asked.get(problem);
+  if (known) return known;
+  const found = new Set(RULE_CODES.filter((code) => ACROSS[code]?.(problem)));
+  asked.set(problem, found);
+  return found;
 }
 
 /** The same as text that can be compared. */

@@ -32,6 +32,8 @@ export interface HandResult {
   readonly pushed: readonly Pushed[];
   /** Rules that were kept before and are not now. */
   readonly broken: readonly Violation[];
+  /** Rules that were broken before, on the days that differ or across days, and still are. */
+  readonly left: readonly Violation[];
   /** Change of the whole plan's price, micros. */
   readonly price: number;
   readonly change: Parts;
@@ -68,7 +70,7 @@ export function applyHand(board: Board, edit: HandEdit): HandResult {
   }
   const days = timeDays(board, index, edit, { seatsOf, shiftIds });
   const timed = planWith(board, index, days, seatsOf);
-  const broken = brokenAnew(board, index, timed, shiftIds);
+  const { broken, left } = brokenThen(board, index, timed, shiftIds);
   const change = changeOf(board, timed, countedWith(board, shiftIds, timed), index);
   return {
     index,
@@ -76,6 +78,7 @@ export function applyHand(board: Board, edit: HandEdit): HandResult {
     shiftIds,
     pushed: pushedIn(board, days, touched),
     broken,
+    left,
     price: totalPrice(change),
     change,
   };
@@ -93,19 +96,37 @@ function countedWith(board: Board, shiftIds: ReadonlySet<string>, timed: TimedPl
     : new Set([...shiftIds, ...[...shared].flatMap((id) => shiftsWith(board, id))]);
 }
 
-/** What an edit breaks: too few or too many people for a visit included, which no search ever tries. */
-function brokenAnew(
+/** What an edit breaks, and leaves broken: too few or too many people for a visit included, which no search ever tries. */
+function brokenThen(
   board: Board,
   index: ProblemIndex,
   timed: TimedPlan,
   shiftIds: ReadonlySet<string>,
-): Violation[] {
-  const shape = ALL_RULES.structure(index, timed);
+): Pick<HandResult, 'broken' | 'left'> {
+  const shape = structureOf(index, timed, shiftIds);
   const was = shape.length > 0 ? new Set(ALL_RULES.structure(board.index, board.timed).map(keyOf)) : null;
-  return [
-    ...shape.filter((v) => !was?.has(keyOf(v))),
-    ...violationsIn(index, timed, shiftIds).filter((v) => !board.known.has(keyOf(v))),
-  ];
+  const rules = violationsIn(index, timed, shiftIds);
+  return {
+    broken: [...shape.filter((v) => !was?.has(keyOf(v))), ...rules.filter((v) => !board.known.has(keyOf(v)))],
+    left: rules.filter((v) => board.known.has(keyOf(v))),
+  };
+}
+
+/** What is wrong with the shape of a plan, of the visits on some days and those that are loose: nothing else of it has changed. */
+function structureOf(
+  index: ProblemIndex,
+  timed: TimedPlan,
+  shiftIds: ReadonlySet<string>,
+): readonly Violation[] {
+  const concerned = new Set(timed.unplanned.map((v) => v.id));
+  for (const r of timed.routes)
+    if (shiftIds.has(r.shift.id)) for (const s of r.stops) concerned.add(s.visit.id);
+  const routes = timed.routes.flatMap((r) => {
+    const stops = r.stops.filter((s) => concerned.has(s.visit.id));
+    return stops.length > 0 || shiftIds.has(r.shift.id) ? [{ ...r, stops }] : [];
+  });
+  const visits = [...concerned].map((id) => index.visitById.get(id)!);
+  return ALL_RULES.structure({ ...index, problem: { ...index.problem, visits } }, { ...timed, routes });
 }
 
 function seatsAsTheyAre(board: Board, visitId: string): WantedSeat[] {
@@ -222,7 +243,13 @@ function planWith(
     const day = days.get(r.shift.id);
     return day === undefined ? [r] : day === null ? [] : [day];
   });
-  for (const [id, day] of days) if (day && !board.routeOf.has(id)) routes.push(day);
+  const fresh = [...days].flatMap(([id, day]) => (day && !board.routeOf.has(id) ? [day] : []));
+  if (fresh.length > 0) {
+    // In the order of the shifts, as plans are put together: of a visit on several days the first one counts.
+    const rank = new Map(index.problem.shifts.map((s, i) => [s.id, i]));
+    routes.push(...fresh);
+    routes.sort((a, b) => rank.get(a.shift.id)! - rank.get(b.shift.id)!);
+  }
   const unplanned: Visit[] = board.timed.unplanned
     .filter((v) => (seatsOf.get(v.id)?.length ?? 0) === 0)
     .map((v) => index.visitById.get(v.id)!);

@@ -8,6 +8,7 @@ export const users = defineTable('users', {
   role: text(),
   passwordHash: text(),
   active: defaulted(yes()),
+  mayForce: defaulted(yes()),
   ...kept,
 });
 export const userTerritories = defineTable('user_territories', {

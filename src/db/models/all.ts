@@ -1,6 +1,8 @@
 import * as access from './access';
+import * as desk from './desk';
 import * as people from './people';
 import * as plan from './plan';
+import * as requests from './requests';
 import * as setUp from './set-up';
 import type { Table } from './table';
 import * as work from './work';
@@ -10,6 +12,6 @@ function isTable(value: unknown): value is Table {
 }
 
 /** Every table of the schema, for checks and for finding what uses what. */
-export const ALL_TABLES: readonly Table[] = [access, people, plan, setUp, work].flatMap((m) =>
+export const ALL_TABLES: readonly Table[] = [access, desk, people, plan, requests, setUp, work].flatMap((m) =>
   Object.values(m).filter(isTable),
 );

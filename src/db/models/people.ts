@@ -52,6 +52,7 @@ export const technicians = defineTable('technicians', {
   firstReachKm: maybe(number()),
   attributes: defaulted(json<Record<string, unknown>>()),
   vehicle: defaulted(text()),
+  phone: defaulted(text()),
   loadCapacity: maybe(whole()),
   partsDepotId: maybe(ref('depots')),
   weekMostMin: maybe(whole()),

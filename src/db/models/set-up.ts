@@ -40,6 +40,10 @@ export const company = defineTable('company', {
   homeZone: defaulted(text()),
   keepPositionsDays: defaulted(whole()),
   keepLogsDays: defaulted(whole()),
+  bookingOpen: defaulted(yes()),
+  bookingUntilMin: defaulted(whole()),
+  bookingNames: defaulted(yes()),
+  bookingHoldMin: defaulted(whole()),
   filledBy: maybe(text<'demo'>()),
   version: defaulted(whole()),
 });
@@ -132,6 +136,8 @@ export const jobKinds = defineTable('job_kinds', {
   prices: defaulted(json<Record<string, number>>()),
   tasks: defaulted(json<readonly string[]>()),
   mostDayMin: maybe(whole()),
+  bookable: defaulted(text<'no' | 'request' | 'at-once'>()),
+  publicName: defaulted(text()),
   ...kept,
 });
 export const jobKindSkills = defineTable('job_kind_skills', {
@@ -162,6 +168,10 @@ export const sites = defineTable('sites', {
   zone: text(),
   accessPatternId: maybe(ref('week_patterns')),
   notes: defaulted(text()),
+  customerId: maybe(ref('customers')),
+  bestDays: defaulted(json<readonly number[]>()),
+  bestFromMin: maybe(whole()),
+  bestToMin: maybe(whole()),
   ...kept,
 });
 export const offers = defineTable('offers', {
@@ -176,6 +186,7 @@ export const offers = defineTable('offers', {
   soonestMin: whole(),
   aheadDays: whole(),
   sameDayUntilMin: maybe(whole()),
+  mayPush: defaulted(yes()),
   ...kept,
 });
 export const asides = defineTable('asides', {

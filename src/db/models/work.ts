@@ -1,5 +1,5 @@
 import { kept } from './set-up';
-import { defaulted, defineTable, instant, json, key, maybe, ref, text, whole } from './table';
+import { date, defaulted, defineTable, instant, json, key, maybe, ref, text, whole } from './table';
 
 const id = () => key(text());
 
@@ -12,6 +12,14 @@ export const workOrders = defineTable('work_orders', {
   notes: defaulted(text()),
   receivedAt: instant(),
   differs: defaulted(json<Record<string, unknown>>()),
+  requestId: maybe(ref('requests')),
+  assetId: maybe(ref('assets')),
+  agreementId: maybe(ref('agreements')),
+  planId: maybe(ref('maintenance_plans')),
+  plannedOn: maybe(date()),
+  outsideNumber: maybe(text()),
+  stage: defaulted(text<'open' | 'done' | 'confirmed' | 'cancelled'>()),
+  cancelledFor: defaulted(text()),
   ...kept,
 });
 export const visits = defineTable('visits', {

@@ -2,6 +2,7 @@ import type { ObjectName } from '@/contract/shared/fields';
 import * as access from '../models/access';
 import * as people from '../models/people';
 import * as plan from '../models/plan';
+import * as requests from '../models/requests';
 import * as setUp from '../models/set-up';
 import type { Table } from '../models/table';
 import * as work from '../models/work';
@@ -70,7 +71,7 @@ export const OBJECT_TABLES: Readonly<Record<ObjectName, ObjectTable>> = {
       skills: { table: people.crewSkills, parent: 'crewId' },
     },
   },
-  sites: alone(setUp.sites),
+  sites: { table: setUp.sites, children: { wishes: { table: requests.siteWishes, parent: 'siteId' } } },
   'work-orders': alone(work.workOrders),
   visits: {
     table: work.visits,
@@ -86,6 +87,26 @@ export const OBJECT_TABLES: Readonly<Record<ObjectName, ObjectTable>> = {
   'column-maps': alone(setUp.columnMaps),
   filters: alone(plan.filters),
   'run-templates': alone(plan.runTemplates),
+  customers: {
+    table: requests.customers,
+    children: { contacts: { table: requests.customerContacts, parent: 'customerId', ownId: true } },
+  },
+  assets: {
+    table: requests.assets,
+    children: { parts: { table: requests.assetParts, parent: 'assetId' } },
+  },
+  agreements: {
+    table: requests.agreements,
+    children: { kinds: { table: requests.agreementKinds, parent: 'agreementId' } },
+  },
+  'problem-kinds': alone(requests.problemKinds),
+  requests: alone(requests.requests),
+  'maintenance-plans': {
+    table: requests.maintenancePlans,
+    children: { assets: { table: requests.maintenanceAssets, parent: 'planId' } },
+  },
+  'message-templates': alone(requests.messageTemplates),
+  hooks: alone(requests.hooks),
   users: {
     table: access.users,
     children: { territories: { table: access.userTerritories, parent: 'userId' } },

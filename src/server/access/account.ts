@@ -8,10 +8,11 @@ import {
   writePasswordHash,
 } from '@/db/repositories/access/users';
 import { notify } from '@/db/repositories/shared/commands';
+import { hashToken } from '../shared/hash-token';
 import { Refusal, required } from '../shared/refusal';
 import type { Unit, User } from '../shared/unit';
 import { hashPassword, isPassword } from './password';
-import { hashToken, type SignInFrom } from './session';
+import type { SignInFrom } from './session';
 import { countTry, forgetTries } from './throttle';
 
 /** One's own sessions, newest first; the one that asks is marked. */

@@ -3,10 +3,10 @@ import { environment } from '@/config/environment';
 import { addEntryLink } from '@/db/repositories/access/users';
 import { readMany } from '@/db/repositories/shared/schedule';
 import { requireRight } from '../shared/access';
+import { hashToken } from '../shared/hash-token';
 import { readObject } from '../shared/objects/read-objects';
 import type { SystemUnit, Unit } from '../shared/unit';
 import { sendMail } from '../stand-ins/mail';
-import { hashToken } from './session';
 
 const LINK_HOURS = 24;
 

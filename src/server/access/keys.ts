@@ -5,9 +5,9 @@ import { OBJECT_NAMES, type ObjectName } from '@/contract/shared/fields';
 import { addKey, listKeys, noteUse, readKey, removeKey } from '@/db/repositories/access/keys';
 import { readUserById } from '@/db/repositories/access/users';
 import { requireRight } from '../shared/access';
+import { hashToken } from '../shared/hash-token';
 import { Refusal, required } from '../shared/refusal';
 import type { SystemUnit, Unit, User } from '../shared/unit';
-import { hashToken } from './session';
 
 const MOST_KEYS = 20;
 const MOST_DAYS = 366;

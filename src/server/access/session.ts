@@ -1,4 +1,4 @@
-import { createHash, randomBytes, randomUUID } from 'node:crypto';
+import { randomBytes, randomUUID } from 'node:crypto';
 import { demoSignInRequest, entryRequest, signInRequest } from '@/contract/access/users';
 import { type Database, inTransaction } from '@/db/connection';
 import {
@@ -12,6 +12,7 @@ import {
   writePasswordHash,
 } from '@/db/repositories/access/users';
 import { notify } from '@/db/repositories/shared/commands';
+import { hashToken } from '../shared/hash-token';
 import { Refusal, required } from '../shared/refusal';
 import type { SystemUnit, User } from '../shared/unit';
 import { hashPassword, isOutdated, isPassword } from './password';
@@ -19,10 +20,6 @@ import { countTry, forgetTries } from './throttle';
 
 const HOURS = 12;
 const MOST_AGENT = 200;
-
-export function hashToken(token: string): string {
-  return createHash('sha256').update(token).digest('hex');
-}
 
 /** Opens a session and ends the one that the same browser had before. */
 async function openSession(

@@ -13,11 +13,16 @@ interface Limits {
   readonly pair: RateLimiterPostgres;
   /** Tries of one client at whatever address: each costs a hash. */
   readonly client: RateLimiterPostgres;
+  /** What one client looks up, and books, without an account. */
+  readonly looks: RateLimiterPostgres;
+  readonly books: RateLimiterPostgres;
 }
 
 const TABLE = 'sign_in_tries';
 const PAIR = { points: 8, duration: 5 * 60 };
 const CLIENT = { points: 40, duration: 10 * 60 };
+const LOOKS = { points: 90, duration: 10 * 60 };
+const BOOKS = { points: 12, duration: 10 * 60 };
 
 const known = new WeakMap<Database, Limits>();
 
@@ -33,7 +38,12 @@ function limitsOf(db: Database): Limits {
       keyPrefix,
       ...limit,
     });
-  const limits = { pair: make('pair', PAIR), client: make('client', CLIENT) };
+  const limits = {
+    pair: make('pair', PAIR),
+    client: make('client', CLIENT),
+    looks: make('looks', LOOKS),
+    books: make('books', BOOKS),
+  };
   known.set(db, limits);
   return limits;
 }
@@ -70,4 +80,15 @@ export async function forgetTries(db: Database, attempt: Try): Promise<void> {
   const { pair, client } = limitsOf(db);
   await pair.delete(pairKey(attempt));
   await client.reward(hashed(attempt.client));
+}
+
+/** Counts what somebody without an account asks for; refused when it was too much. */
+export async function countVisitor(db: Database, from: string, what: 'looks' | 'books'): Promise<void> {
+  try {
+    await limitsOf(db)[what].consume(hashed(from));
+  } catch (cause) {
+    if (cause instanceof RateLimiterRes)
+      throw new Refusal('too-many', { what, seconds: Math.ceil(cause.msBeforeNext / 1000) });
+    throw cause;
+  }
 }

@@ -2,9 +2,13 @@ import { environment } from '@/config/environment';
 import { type Database, inTransaction, type Mode, openDatabase } from '@/db/connection';
 import { noteKeyUse, readKeyHolder } from '../access/keys';
 import { readSession, type SignInFrom } from '../access/session';
+import { countVisitor } from '../access/throttle';
 import { nowSec } from '../shared/clock';
 import { Refusal } from '../shared/refusal';
 import type { SystemUnit, Unit, User } from '../shared/unit';
+
+/** Longer than looking something up takes. */
+const LEAST_MS = 700;
 
 /** The one place where a request of this process meets its database, its clock and its settings. */
 export function databaseOfProcess(): Database {
@@ -50,6 +54,31 @@ export async function userOf(token: string | undefined): Promise<User | null> {
 /** Runs a use case before anybody has signed in. */
 export function withoutUser<T>(mode: Mode, work: (unit: SystemUnit) => Promise<T>): Promise<T> {
   return inTransaction(databaseOfProcess(), mode, (transaction) => work({ transaction, now: nowSec() }));
+}
+
+/** Where people reach this application. */
+export function ownAddress(): string {
+  const { hosts, listen, port, secureCookies } = environment();
+  return `${secureCookies ? 'https' : 'http'}://${hosts[0] ?? `${listen}:${port}`}`;
+}
+
+/**
+ * Runs a use case for somebody without an account: counted, in a transaction of its own, and answered no sooner than after a while, so
+ * that how long it takes says nothing of what was found.
+ */
+export async function forVisitor<T>(
+  client: string,
+  what: 'looks' | 'books',
+  work: (unit: SystemUnit) => Promise<T>,
+): Promise<T> {
+  const db = databaseOfProcess();
+  await countVisitor(db, client, what);
+  const [outcome] = await Promise.allSettled([
+    inTransaction(db, 'write', (transaction) => work({ transaction, now: nowSec() })),
+    new Promise((resolve) => setTimeout(resolve, LEAST_MS)),
+  ]);
+  if (outcome.status === 'rejected') throw outcome.reason;
+  return outcome.value;
 }
 
 export function isDemo(): boolean {

@@ -11,7 +11,8 @@ export async function findAnything(unit: Unit, text: string): Promise<Found[]> {
   const words = text.trim().slice(0, MOST_SEARCHED);
   if (words.length < LEAST_SEARCHED) return [];
   const { transaction, user } = unit;
-  const wanted = { words, territories: [...seenBy(user)], limit: MOST_OF_A_KIND };
+  const today = new Date(unit.now * 1000).toISOString().slice(0, 10);
+  const wanted = { words, territories: [...seenBy(user)], limit: MOST_OF_A_KIND, today };
   return [
     ...(may(user, 'read', 'visits') ? await findVisits(transaction, wanted) : []),
     ...(may(user, 'read', 'technicians') ? await findPeople(transaction, wanted) : []),

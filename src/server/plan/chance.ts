@@ -1,11 +1,10 @@
 import { simulatePlan } from '@/core/index';
 import type { KeptPlan } from '../shared/judged-plans';
+import { shareOf } from '../shared/spreads';
 
 /** How often a plan is played, and how travel strays from what was planned. */
 const DAYS = 200;
 const TRAVEL_SHARE = 0.15;
-/** Of kinds that say nothing of it. */
-const VISIT_SHARE = 0.2;
 const SEED = 1;
 
 export interface Chances {
@@ -17,15 +16,6 @@ export interface Chances {
 }
 
 const played = new WeakMap<KeptPlan, Chances | null>();
-
-/** Best, usual and worst minutes of a kind as a share: the deviation of a duration told by three points is a sixth of its width. */
-function shareOf(
-  kind: { durationBestMin: number | null; durationWorstMin: number | null; durationMin: number } | undefined,
-): number {
-  if (!kind || kind.durationBestMin === null || kind.durationWorstMin === null || kind.durationMin === 0)
-    return VISIT_SHARE;
-  return Math.max(0, (kind.durationWorstMin - kind.durationBestMin) / 6 / kind.durationMin);
-}
 
 /** The chances of a plan's windows, found by playing its days; null where none is promised. Kept with the plan. */
 export function chancesOf(kept: KeptPlan): Chances | null {

@@ -19,6 +19,7 @@ import { personAndDate } from '../shared/problem/make-shifts';
 import { needsOf } from '../shared/problem/needs';
 import { Refusal } from '../shared/refusal';
 import type { Unit } from '../shared/unit';
+import { aboutPerson } from './about-person';
 
 export interface Asked {
   readonly planId: string;
@@ -109,6 +110,7 @@ export async function readVisitDetail(unit: Unit, asked: Asked, coreId: string):
       )?.validTo ?? null;
   return {
     id: coreId,
+    workOrderId: row.workOrderId,
     summary: row.summary,
     notes: row.notes,
     address: row.address,
@@ -158,6 +160,7 @@ export async function readPersonDetail(unit: Unit, asked: Asked, personId: strin
     id: personId,
     skills: held.sort((a, b) => a.name.localeCompare(b.name, 'en')),
     members: (shifts[0]?.memberIds ?? []).map(names.person),
+    ...(await aboutPerson(unit, kept, (technician ?? crew)!)),
     days: kept.verdict.timed.routes
       .filter((r) => r.shift.personId === personId)
       .map((r) => ({

@@ -19,11 +19,12 @@ export async function readLegs(
   for (const person of view.people) {
     for (const shift of person.shifts) {
       if (!shift.route) continue;
+      const { line, legEnds } = lineOf(ground, shift, view.places, visits);
       features.push({
         type: 'Feature',
         id: shift.id,
-        properties: { personId: person.id, person: person.name, date: shift.date },
-        geometry: { type: 'LineString', coordinates: lineOf(ground, shift, view.places, visits) },
+        properties: { personId: person.id, person: person.name, date: shift.date, legEnds },
+        geometry: { type: 'LineString', coordinates: line },
       });
     }
   }
@@ -49,13 +50,16 @@ function lineOf(
   shift: ShiftView,
   places: readonly LatLon[],
   visits: ReadonlyMap<string, SentVisitView>,
-): [number, number][] {
+): { line: [number, number][]; legEnds: number[] } {
   const stops = shift.route?.stops.flatMap((s) => visits.get(s.visitId) ?? []) ?? [];
   const end = (ix: number | undefined): LatLon[] => (ix === undefined ? [] : [places[ix]!]);
   const points = [...end(shift.from), ...stops, ...end(shift.to)];
   const line: [number, number][] = [];
+  const legEnds: number[] = [];
   for (let i = 1; i < points.length; i++) {
     line.push(...keptWay(ground, points[i - 1]!, points[i]!).map((p): [number, number] => [p.lon, p.lat]));
+    // How many points there are up to the end of the leg.
+    legEnds.push(line.length);
   }
-  return line;
+  return { line, legEnds };
 }

@@ -1,6 +1,6 @@
 import type {
-  PersonView,
   RouteView,
+  SentPersonView,
   SentPlanView,
   SentVisitView,
   ShiftView,
@@ -14,8 +14,9 @@ import {
   type TimedRoute,
   type TimedStop,
 } from '@/core/index';
+import { readCancelled } from '@/db/repositories/plan/cancelled';
 import { readLivePlan } from '@/db/repositories/plan/plans';
-import type { VisitRow } from '@/db/repositories/shared/schedule';
+import type { Stored, VisitRow } from '@/db/repositories/shared/schedule';
 import { seenBy } from '../shared/access';
 import { clockStands } from '../shared/clock';
 import { judged } from '../shared/judged-plans';
@@ -37,6 +38,7 @@ export async function readPlanView(unit: Unit, planId: string, rawExtent: unknow
     planId: plan.kind === 'live' ? 'live' : plan.id,
     planName: plan.name,
     kind: plan.kind,
+    mayForce: unit.user.mayForce,
     revision: plan.revision,
     dates: datesFrom(extent.firstDate, daysBetween(extent.firstDate, extent.lastDate) + 1),
     zone,
@@ -59,6 +61,7 @@ export async function readPlanView(unit: Unit, planId: string, rawExtent: unknow
     places: drawing.places,
     visits: drawing.visits(),
     looseIds: drawing.loose(),
+    cancelled: plan.kind === 'live' ? await readCancelled(unit.transaction, extent) : [],
     parts: kept.verdict.parts,
     baseline: plan.kind === 'live' ? null : await baselineParts(unit, open),
     violations: drawing.violations(),
@@ -70,7 +73,7 @@ async function baselineParts(unit: Unit, { extent, playbook }: OpenPlan): Promis
 }
 
 /** People of one territory stand together; those from elsewhere who help out come last. */
-function byTerritory(people: PersonView[], territoryIds: readonly string[]): PersonView[] {
+function byTerritory(people: SentPersonView[], territoryIds: readonly string[]): SentPersonView[] {
   const rank = new Map(territoryIds.map((id, i) => [id, i]));
   const rankOf = (id: string): number => rank.get(id) ?? territoryIds.length;
   return people.sort(
@@ -175,32 +178,51 @@ function drawingOf({ user }: Unit, { extent, kept }: OpenPlan) {
       route: route ? routeView(route) : null,
     };
   };
+  const heldBy = (
+    held: readonly { skillId: string; level: number; validFrom?: string | null; validTo?: string | null }[],
+  ) => {
+    const valid = held.filter(
+      (h) => (h.validFrom ?? '') <= extent.lastDate && (h.validTo ?? '9999') >= extent.firstDate,
+    );
+    return valid.length > 0 ? { skills: valid.map((h) => ({ id: h.skillId, level: h.level })) } : {};
+  };
+  const inGroups = (personId: string) => {
+    const groupIds = data.groups
+      .filter((g) => g.members.some((m) => m.technicianId === personId))
+      .map((g) => g.id);
+    return groupIds.length > 0 ? { groupIds } : {};
+  };
   const inExtent = (coreId: string): boolean => isSeen(rowOf(coreId));
 
   return {
     /** Filled while people are drawn. */
     places,
-    people(): PersonView[] {
-      const technicians = data.technicians.map((t): PersonView => {
+    people(): SentPersonView[] {
+      const technicians = data.technicians.map((t): SentPersonView => {
         const home = homeOn(t, extent.firstDate) ?? '';
         return {
           id: t.id,
           name: t.name,
           zone: t.zone,
           homeTerritory: home,
+          ...(t.kind === 'contractor' ? { isContractor: true as const } : {}),
+          ...heldBy(t.skills),
+          ...inGroups(t.id),
+          ...(seen.has(home) ? seenLast(t) : {}),
           shifts: (shiftsOf.get(t.id) ?? []).map((s) => shiftView(s, seen.has(home))),
         };
       });
       const members = new Map([...data.members, ...data.technicians].map((t) => [t.id, t]));
       const inCrews = data.crews
         .filter((c) => shiftsOf.has(c.id) && seen.has(c.territoryId))
-        .map((c): PersonView => {
+        .map((c): SentPersonView => {
           const shifts = shiftsOf.get(c.id) ?? [];
           return {
             id: c.id,
             name: c.name,
             zone: members.get(c.leaderId)?.zone ?? zone,
             homeTerritory: c.territoryId,
+            ...heldBy(c.skills),
             crewOf: Math.max(1, ...shifts.map((s) => s.memberIds?.length ?? 1)),
             shifts: shifts.map((s) => shiftView(s, true)),
           };
@@ -223,6 +245,11 @@ function drawingOf({ user }: Unit, { extent, kept }: OpenPlan) {
         return [{ ...v, ...(v.visitId === undefined ? {} : { visitId: shownId(v.visitId) }) }];
       }),
   };
+}
+
+function seenLast({ lastLat, lastLon, lastSeenAt }: Stored<'technicians'>) {
+  if (lastLat === null || lastLon === null || lastSeenAt === null) return {};
+  return { lastSeen: { lat: lastLat, lon: lastLon, at: Date.parse(lastSeenAt) / 1000 } };
 }
 
 /** Work elsewhere that blocks somebody's time is shown as the visit that it is. */
@@ -259,6 +286,7 @@ function visitView(
           durationMin: Math.round(at.core.durationSec / 60),
           earliestAt: row.earliestAt,
           dueAt: row.dueAt,
+          receivedAt: row.receivedAt,
         }
       : {}),
     ...(row.tiedStartAt === null ? {} : { tiedTime: true as const }),

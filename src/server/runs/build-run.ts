@@ -1,11 +1,17 @@
 import { fits } from '@/contract/playbooks/filter';
 import type { PlaybookContent } from '@/contract/playbooks/playbook';
 import type { RunAsk } from '@/contract/runs/ask';
-import { localDateOf, type Visit } from '@/core/index';
+import { indexProblem, localDateOf, pairReasons, timeRoute, type Visit } from '@/core/index';
 import { type PlacementRow, readLivePlan } from '@/db/repositories/plan/plans';
 import { readMany } from '@/db/repositories/shared/schedule';
 import { findPlan } from '../shared/extents';
-import { type BuiltProblem, buildProblem, type Only } from '../shared/problem/build-problem';
+import {
+  type BuildOptions,
+  type BuiltProblem,
+  buildProblem,
+  type Only,
+} from '../shared/problem/build-problem';
+import { visitOfId } from '../shared/problem/links';
 import { layerOf, loadSchedule } from '../shared/problem/load-schedule';
 import { Refusal } from '../shared/refusal';
 import { readGround } from '../shared/travel/ground';
@@ -55,6 +61,40 @@ function withBases(built: BuiltProblem, live: BuiltProblem): BuiltProblem {
   return { ...built, problem: { ...built.problem, visits } };
 }
 
+/**
+ * Visits that keep their place and stand against a rule there: put there on purpose, or from before the rule was. No search could lay
+ * them there again, so they stay as they are and only take their people's time.
+ */
+function heldAgainstRules({ problem, plan }: BuiltProblem, placements: readonly PlacementRow[]): Set<string> {
+  const index = indexProblem(problem);
+  const forced = new Set(placements.flatMap((p) => (p.overlapReason === null ? [] : [p.visitId])));
+  const out = new Set<string>();
+  for (const route of plan.routes) {
+    const shift = index.shiftById.get(route.shiftId);
+    for (const { visitId } of route.stops) {
+      const visit = index.visitById.get(visitId);
+      const own = visitOfId(visitId)?.visitId;
+      if (!visit?.held || !shift || own === undefined) continue;
+      if (forced.has(own) || pairReasons(index, visit, shift).length > 0) out.add(own);
+    }
+  }
+  return out;
+}
+
+/** Of those, what no day can be driven with: it overlaps others that stay, or leaves no way to them. */
+function standingInTheWay({ problem, plan }: BuiltProblem, against: ReadonlySet<string>): Set<string> {
+  const index = indexProblem(problem);
+  const out = new Set<string>();
+  for (const route of plan.routes) {
+    const stays = route.stops.map((s) => s.visitId.split('~')[0]!).filter((id) => against.has(id));
+    if (stays.length === 0) continue;
+    const held = route.stops.map((s) => index.visitById.get(s.visitId)!).filter((v) => v.held);
+    if (timeRoute(index, index.shiftById.get(route.shiftId)!, held)) continue;
+    for (const id of stays) out.add(id);
+  }
+  return out;
+}
+
 /** Builds the problem of what a run is asked, as of now. */
 export async function buildRun(
   unit: Unit,
@@ -70,7 +110,7 @@ export async function buildRun(
   const content = withStability(playbook.content, ask.stability);
   const build = async (plan: Awaited<ReturnType<typeof findPlan>>) => {
     const { data, zone } = await loadSchedule(transaction, extent, await layerOf(transaction, plan));
-    const built = buildProblem(data, {
+    const options: BuildOptions = {
       extent,
       playbook: content,
       zone,
@@ -80,7 +120,19 @@ export async function buildRun(
       today: localDateOf(now, zone),
       travel: (places, days) => travelOnDemand(ground, places.points(), days),
       only: onlyOf(ask),
+    };
+    const first = buildProblem(data, options);
+    const against = heldAgainstRules(first, data.placements);
+    if (against.size === 0) return { built: first, placements: data.placements };
+    const busy = buildProblem(data, {
+      ...options,
+      asTheyStand: new Map([...against].map((id) => [id, 'busy'])),
     });
+    const inTheWay = standingInTheWay(busy, against);
+    const asTheyStand = new Map(
+      [...against].map((id) => [id, inTheWay.has(id) ? 'unseen' : 'busy'] as const),
+    );
+    const built = inTheWay.size === 0 ? busy : buildProblem(data, { ...options, asTheyStand });
     return { built, placements: data.placements };
   };
   const fromLive = await build(live);

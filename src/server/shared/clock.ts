@@ -10,3 +10,8 @@ export function nowSec(): number {
 export function clockStands(): boolean {
   return environment().fixedNow !== null;
 }
+
+/** Seconds since 1970 by this machine's clock, wherever the day of the demo stands: for what expires or is tried again. */
+export function wallSec(): number {
+  return Math.floor(Date.now() / 1000);
+}

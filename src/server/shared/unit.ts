@@ -1,12 +1,17 @@
 import type { Grant, Limits, Role } from '@/contract/access/permissions';
 import type { Transaction } from '@/db/connection';
 
+/** Whoever is no user: customers who book alone. Nobody else has this id. */
+export const CUSTOMERS_ID = 'customers';
+
 /** Who asks, with the territories that they were given. */
 export interface User {
   readonly id: string;
   readonly name: string;
   readonly email: string;
   readonly role: Role;
+  /** Whether they may place visits against a rule. */
+  readonly mayForce: boolean;
   readonly grants: readonly Grant[];
   /** How far a program may go in their name; none is as far as they may themselves. */
   readonly limits?: Limits;

@@ -1,6 +1,6 @@
 import type { HandDeed } from '@/contract/plan/hand';
 import type { ObjectName } from '@/contract/shared/fields';
-import { dayText } from '../shared/time';
+import { clock, dayText, momentText } from '../shared/time';
 import { changeText, priceText } from './figures';
 
 /** What each kind of object is called, one of it. */
@@ -29,6 +29,14 @@ export const OBJECT_WORDS: Readonly<Record<ObjectName, string>> = {
   'column-maps': 'reading of columns',
   filters: 'filter',
   'run-templates': 'template of runs',
+  customers: 'customer',
+  assets: 'asset',
+  agreements: 'agreement',
+  'problem-kinds': 'kind of problem',
+  requests: 'request',
+  'maintenance-plans': 'maintenance plan',
+  'message-templates': 'message template',
+  hooks: 'hook',
 };
 
 type Facts = Readonly<Record<string, unknown>>;
@@ -47,6 +55,7 @@ export const DEED_WORDS: Readonly<Record<HandDeed, string>> = {
   tie: 'Tied',
   untie: 'Untied',
   untangle: 'Untangled',
+  cancel: 'Cancelled',
 };
 
 function handText(f: Facts): string {
@@ -59,7 +68,23 @@ function handText(f: Facts): string {
   return `${DEED_WORDS[f.deed as HandDeed] ?? 'Changed'} ${what}${where} (${changeText(Number(f.price ?? 0), priceText)})${reason}`;
 }
 
+const STAGE_WORDS: Readonly<Record<string, string>> = {
+  open: 'Opened again',
+  done: 'Done',
+  confirmed: 'Confirmed',
+};
+
+/** The window that a command is about. */
+function spanOf(f: Facts): string {
+  const zone = typeof f.zone === 'string' ? f.zone : 'UTC';
+  return `${momentText(Number(f.startAt), zone)}–${clock(Number(f.endAt), zone)}`;
+}
+
+const namesIn = (f: Facts): string => (Array.isArray(f.visits) ? (f.visits as string[]).join(', ') : '');
+
 const SENTENCES: Readonly<Record<string, (facts: Facts) => string>> = {
+  'duplicate-visits': (f) => `Duplicated ${namesIn(f)}`,
+  'bring-back-visits': (f) => `Brought back ${namesIn(f)}`,
   create: (f) => `New ${thing(f)}`,
   save: (f) => `Changed ${thing(f)}`,
   archive: (f) => `Put away ${thing(f)}`,
@@ -85,6 +110,17 @@ const SENTENCES: Readonly<Record<string, (facts: Facts) => string>> = {
   'throw-away-draft': (f) => `Threw away ${String(f.draft)}`,
   'by-hand': () => 'Planned by hand',
   hand: handText,
+  'take-in': (f) => `Took in ${String(f.what)} at ${String(f.site)}`,
+  promise: (f) =>
+    `Promised ${spanOf(f)} at ${String(f.site)} (${changeText(Number(f.price ?? 0), priceText)})`,
+  rebook: (f) =>
+    `Rebooked ${String(f.site)} to ${spanOf(f)} (${changeText(Number(f.price ?? 0), priceText)})${typeof f.reason === 'string' ? `: ${f.reason}` : ''}`,
+  'cancel-order': (f) => `Cancelled ${String(f.label)}: ${String(f.reason)}`,
+  'stage-order': (f) => `${STAGE_WORDS[String(f.stage)] ?? 'Changed'} ${String(f.label)}`,
+  'add-visit': (f) => `Another visit of ${String(f.label)}`,
+  'link-request': () => 'Linked a request to its work order',
+  'generate-maintenance': (f) => `Made ${String(f.count)} work orders of ${String(f.plan)}`,
+  'book-alone': (f) => `Booked by the customer: ${String(f.site)}, ${spanOf(f)}`,
   earlier: (f) => String(f.source),
   undo: (f) => {
     const what = commandText(String(f.of), (f.ofFacts ?? {}) as Facts);

@@ -197,6 +197,11 @@ const WORDS: Readonly<Record<DoubtCode, Words>> = {
     mend: () => 'Look at the unit',
     href: (d) => `/set-up/equipment/${String(d.facts.unitId ?? '')}`,
   },
+  'part-short': {
+    what: (t) => [`${t} is short:`, 'no van and no depot has it, and work asks for it.'],
+    mend: () => 'Say where it is',
+    href: () => '/set-up/depots',
+  },
   'promise-not-kept': {
     what: (t, f) => [`Windows promised for ${t} cannot be kept`, `by anybody: ${list(f, 'sites')}.`],
     mend: () => 'Look at the visits',

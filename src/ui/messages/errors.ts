@@ -1,5 +1,6 @@
 import { ApiError } from '../shared/api';
 import { OBJECT_WORDS } from './commands';
+import { fieldText } from './fields';
 import { problemText } from './problems';
 import { RULE_WORDS } from './rules';
 
@@ -29,6 +30,9 @@ function tooManyText(facts: Facts): string {
   return `Too many tries. Wait ${minutes === 1 ? 'a minute' : `${minutes} minutes`} and try again.`;
 }
 
+/** The name of a field in the middle of a sentence. */
+const within = (name: string): string => `${name.slice(0, 1).toLowerCase()}${name.slice(1)}`;
+
 function invalidText(facts: Facts): string {
   if (facts.outcome === 'no-work') return 'There are no visits to plan in these territories and days.';
   if (facts.outcome === 'no-people') return 'Nobody works in these territories on these days.';
@@ -36,7 +40,7 @@ function invalidText(facts: Facts): string {
   const [first] = Array.isArray(facts.problems)
     ? (facts.problems as Parameters<typeof problemText>[0][])
     : [];
-  return `This cannot be accepted: ${first ? problemText(first) : 'something is missing'}.`;
+  return `This cannot be accepted: ${first ? problemText({ ...first, path: within(fieldText(first.path)) }) : 'something is missing'}.`;
 }
 
 function listed(names: readonly unknown[], most = 12): string {
@@ -75,6 +79,8 @@ function conflictText(facts: Facts): string {
       return `By today’s settings this draft breaks rules: ${listed((facts.broken as Broken[]).map(brokenText), 6)}. The draft is kept; run again.`;
     case 'against-rules':
       return `It breaks rules: ${listed((facts.broken as Broken[]).map(brokenText), 6)}. Nothing was changed.`;
+    case 'may-not-force':
+      return `It breaks rules: ${listed((facts.broken as Broken[]).map(brokenText), 6)}. You may not place against a rule; nothing was changed.`;
     case 'moved-since': {
       const by = facts.by as readonly string[];
       return `${listed(facts.visits as readonly string[])} was moved${by.length > 0 ? ` by ${listed(by)}` : ''} in the meantime. Nothing was changed; look again.`;
@@ -92,6 +98,22 @@ function conflictText(facts: Facts): string {
       return 'This was undone already.';
     case 'changed-since':
       return 'What it changed has been changed again since, so it cannot be undone.';
+    case 'nothing-held-out':
+      return 'No windows are held out for such work here: say in Set-up, Promises, which ones may be promised.';
+    case 'long-job':
+      return 'It lies over several days: no single window can be promised for it.';
+    case 'not-held-out':
+      return 'This window is not held out any more.';
+    case 'window-gone':
+      return 'This window was taken in the meantime. Choose another one.';
+    case 'hold-over':
+      return 'The time was held for too long and is free again. Choose once more.';
+    case 'order-not-open':
+      return 'This work order is not open any more.';
+    case 'not-from-there':
+      return 'It is at another stage already.';
+    case 'too-late':
+      return 'It is too late to change this here. Please call.';
     case 'stale':
       return staleText(facts);
     default:

@@ -43,3 +43,10 @@ export const REASON_WORDS: Readonly<Record<RuleCode | 'room', string>> = {
   windows: 'Hours, windows, due date or access',
   room: 'No room in the day as it is',
 };
+
+/** Why a loose end is loose, in few words; null where it has a place that nobody took. */
+export function whyLooseText(why: string | null): string {
+  if (why === null) return 'has a place';
+  if (why === 'nobody') return 'nobody works then';
+  return REASON_WORDS[why as keyof typeof REASON_WORDS] ?? why;
+}

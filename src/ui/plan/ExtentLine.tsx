@@ -23,6 +23,9 @@ interface Props {
   readonly onOptimize: () => void;
   /** Small runs out of what is on screen. */
   readonly fromHere: ReactNode;
+  /** The desk that it is seen from. */
+  readonly desk: ReactNode;
+  readonly reminders: ReactNode;
   /** What was done to the plan lately. */
   readonly changes: ReactNode;
 }
@@ -42,6 +45,8 @@ export function ExtentLine({
   mayOptimize,
   onOptimize,
   fromHere,
+  desk,
+  reminders,
   changes,
 }: Props) {
   const days = dayCount(state.from, state.to);
@@ -56,6 +61,7 @@ export function ExtentLine({
   };
   return (
     <div className={css.line}>
+      {desk}
       <Popover position="bottom-start" withArrow trapFocus>
         <Popover.Target>
           <Button variant="default" size="compact-sm" aria-label={`Territories: ${names.join(', ')}`}>
@@ -157,6 +163,7 @@ export function ExtentLine({
         Drafts
       </Link>
       {changes}
+      {reminders}
       <span className={css.spring} />
       <SegmentedControl size="xs" data={SCALES} value={scale} onChange={setScale} aria-label="Scale" />
       <SegmentedControl
@@ -165,6 +172,7 @@ export function ExtentLine({
           { value: 'cords', label: 'Cords' },
           { value: 'map', label: 'Map' },
           { value: 'both', label: 'Both' },
+          { value: 'list', label: 'List' },
         ]}
         value={state.layout}
         onChange={(v) => onChange({ layout: v as Layout })}

@@ -44,6 +44,14 @@ export function FromHere({ view, query, selected, playbookVersionId, isBusy, onS
             Only {view.dates.length > 1 ? 'the days' : 'the day'} of {person.name}
           </Menu.Item>
         )}
+        {view.territories.length > 1 &&
+          view.territories
+            .filter((t) => t.mayChange)
+            .map((t) => (
+              <Menu.Item key={t.id} onClick={() => start({ extent: { ...extent, territoryIds: [t.id] } })}>
+                Only {t.name}
+              </Menu.Item>
+            ))}
         {view.looseIds.length > 0 && (
           <Menu.Item onClick={() => start({ visitIds: view.looseIds.map((id) => id.split('/')[0]!) })}>
             Only the loose ends

@@ -2,9 +2,8 @@
 
 import { Button, Loader } from '@mantine/core';
 import { useQuery } from '@tanstack/react-query';
-import dynamic from 'next/dynamic';
 import { useSearchParams } from 'next/navigation';
-import { type ReactNode, useCallback, useMemo, useRef, useState } from 'react';
+import { useCallback, useMemo, useRef, useState } from 'react';
 import { z } from 'zod';
 import { draftRow, type PlanView, planView } from '@/contract/plan/plan-view';
 import { errorText } from '../messages/errors';
@@ -12,28 +11,20 @@ import type { PlaybookChoice } from '../runs/composer/use-ask';
 import { RunComposer } from '../runs/RunComposer';
 import { callApi } from '../shared/api';
 import { Changes } from './Changes';
-import { DaysGrid } from './cords/DaysGrid';
-import type { ColourContext } from './cords/knot';
-import { Legend } from './cords/Legend';
-import { Timeline } from './cords/Timeline';
+import { DeskMenu } from './desk/DeskMenu';
+import { Reminders } from './desk/Reminders';
+import { NO_DESK, useArranged, useDesk } from './desk/use-desk';
 import { BesideBar, QuickRunBar } from './drafts/BesideBar';
 import { DraftActions } from './drafts/DraftActions';
 import { useQuickRun } from './drafts/quick-run';
+import { Drawing } from './drawing/Drawing';
 import { ExtentLine, type TerritoryChoice } from './ExtentLine';
 import { FromHere } from './FromHere';
 import { ReasonDialog } from './hand/ReasonDialog';
-import { type Hand, useHand } from './hand/use-hand';
-import { Lens } from './lens/Lens';
-import { LooseDock } from './loose/LooseDock';
+import { useHand } from './hand/use-hand';
 import css from './PlanPage.module.css';
-import { type PlanDefaults, type PlanState, usePlanState } from './plan-state';
-import { Scoreline } from './Scoreline';
-import { useScorelineMore } from './use-scoreline-more';
-
-const MapView = dynamic(() => import('./map/MapView'), {
-  ssr: false,
-  loading: () => <p style={{ padding: 24 }}>Unfolding the map …</p>,
-});
+import { type PlanDefaults, usePlanState } from './plan-state';
+import { Scoreline } from './scoreline/Scoreline';
 
 interface Props {
   readonly territories: readonly TerritoryChoice[];
@@ -64,8 +55,15 @@ export function PlanPage({ territories, playbooks, defaults, mayRun }: Props) {
     from: state.from,
     to: state.to,
   }).toString();
+  const isFresh = !['from', 'territories', 'plan'].some((name) => params.has(name));
+  const desk = useDesk({
+    state,
+    change,
+    territoryIds: useMemo(() => territories.map((t) => t.id), [territories]),
+    isFresh: isFresh && state.desk !== NO_DESK,
+  });
   const {
-    data: view,
+    data: raw,
     error,
     isFetching,
     refetch,
@@ -92,7 +90,8 @@ export function PlanPage({ territories, playbooks, defaults, mayRun }: Props) {
     // What was open stays open on what comes next; what was not is not opened by walking.
     set({ selected, lens: now.selected !== null && now.lens });
   }, []);
-  const hand = useHand(view, query, mayRun);
+  const { view, people } = useArranged(raw, desk, state.zone);
+  const hand = useHand(raw, query, { mayChange: mayRun, isPicture: state.layout !== 'list' });
   const quick = useQuickRun((draftId) => {
     void drafts.refetch();
     latest.current.change({ against: draftId });
@@ -112,6 +111,16 @@ export function PlanPage({ territories, playbooks, defaults, mayRun }: Props) {
           setLassoed([]);
           setComposing(true);
         }}
+        desk={
+          <DeskMenu
+            desk={desk}
+            state={state}
+            territories={territories}
+            people={raw?.people ?? []}
+            zones={zonesOf(raw)}
+          />
+        }
+        reminders={<Reminders view={view} selected={state.selected} onSelect={select} />}
         changes={
           view?.kind === 'live' ? (
             <Changes zone={view.zone} revision={view.revision} mayChange={mayRun} />
@@ -156,6 +165,9 @@ export function PlanPage({ territories, playbooks, defaults, mayRun }: Props) {
         {view && !error && (
           <Drawing
             view={view}
+            people={people}
+            desk={desk}
+            zones={zonesOf(raw)}
             state={state}
             change={change}
             select={select}
@@ -168,9 +180,22 @@ export function PlanPage({ territories, playbooks, defaults, mayRun }: Props) {
             onDock={setTableOpen}
             onLasso={
               mayRun
-                ? (ids) => {
-                    setLassoed(ids);
-                    setComposing(ids.length > 0);
+                ? (ids, isSmall) => {
+                    if (isSmall && state.plan === 'live' && playbooks[0])
+                      quick.start({
+                        extent: {
+                          territoryIds: state.territories,
+                          firstDate: state.from,
+                          lastDate: state.to,
+                        },
+                        playbookVersionId: playbooks[0].id,
+                        personIds: [],
+                        visitIds: ids,
+                      });
+                    else {
+                      setLassoed(ids);
+                      setComposing(ids.length > 0);
+                    }
                   }
                 : undefined
             }
@@ -197,114 +222,8 @@ export function PlanPage({ territories, playbooks, defaults, mayRun }: Props) {
   );
 }
 
-interface DrawingProps {
-  readonly view: PlanView;
-  readonly state: PlanState;
-  readonly change: (change: Partial<PlanState>) => void;
-  readonly select: (selected: string | null) => void;
-  /** Moves the selection without opening it. */
-  readonly walk: (selected: string | null) => void;
-  readonly query: string;
-  /** The plan that is shown as ghosts. */
-  readonly other: PlanView | undefined;
-  readonly otherQuery: string;
-  readonly hand: Hand;
-  /** The loose ends stand below as a table. */
-  readonly isDocked: boolean;
-  readonly onDock: (isDocked: boolean) => void;
-  readonly onLasso: ((visitIds: readonly string[]) => void) | undefined;
-}
-
-function Drawing({
-  view,
-  state,
-  change,
-  select,
-  walk,
-  query,
-  other,
-  otherQuery,
-  hand,
-  isDocked,
-  onDock,
-  onLasso,
-}: DrawingProps) {
-  const more = useScorelineMore(query, view.revision);
-  const colour = useMemo(
-    (): ColourContext => ({
-      by: state.colourBy,
-      territories: view.territories,
-      jobKinds: [...new Set(view.visits.map((v) => v.jobKind))].sort(),
-      chances: new Map(more?.chances),
-    }),
-    [state.colourBy, view, more],
-  );
-  const dock = (marked: ReadonlySet<string>): ReactNode =>
-    isDocked && (
-      <LooseDock
-        view={view}
-        selected={state.selected}
-        marked={marked}
-        onSelect={select}
-        onClose={() => onDock(false)}
-      />
-    );
-  const openDay = (date: string): void => change({ from: date, to: date });
-  return (
-    <>
-      <div className={css.columns} data-beside={state.selected !== null && state.lens}>
-        {state.layout !== 'map' && (
-          <div className={css.cords}>
-            <div className={css.drawing}>
-              {view.dates.length === 1 ? (
-                <Timeline
-                  view={view}
-                  other={other}
-                  date={view.dates[0]!}
-                  colour={colour}
-                  selected={state.selected}
-                  onSelect={select}
-                  onWalk={walk}
-                  onOpenLoose={() => onDock(!isDocked)}
-                  hand={hand}
-                  dock={dock}
-                />
-              ) : (
-                <DaysGrid
-                  view={view}
-                  selected={state.selected}
-                  onSelect={select}
-                  onOpenDay={openDay}
-                  onOpenLoose={() => onDock(!isDocked)}
-                  hand={hand}
-                  dock={dock}
-                />
-              )}
-            </div>
-            <Legend
-              colour={colour}
-              onColourBy={(colourBy) => change({ colourBy })}
-              beside={other && view.dates.length === 1 ? other.planName : null}
-            />
-          </div>
-        )}
-        {state.layout !== 'cords' && (
-          <div className={css.map}>
-            <MapView
-              view={view}
-              query={query}
-              selected={state.selected}
-              onSelect={select}
-              onLasso={onLasso}
-              otherQuery={other ? otherQuery : null}
-              otherName={other?.planName ?? ''}
-            />
-          </div>
-        )}
-      </div>
-      {state.selected && state.lens && (
-        <Lens view={view} query={query} selected={state.selected} onSelect={select} hand={hand} />
-      )}
-    </>
-  );
+/** The zones that times can be said in: the company's, those of the territories and of the people on screen. */
+function zonesOf(view: PlanView | undefined): string[] {
+  if (!view) return [];
+  return [...new Set([view.zone, ...view.territories.map((t) => t.zone), ...view.people.map((p) => p.zone)])];
 }

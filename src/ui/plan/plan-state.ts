@@ -4,7 +4,7 @@ import { usePathname, useSearchParams } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { COLOUR_BY, type ColourBy } from './cords/knot';
 
-export type Layout = 'cords' | 'map' | 'both';
+export type Layout = 'cords' | 'map' | 'both' | 'list';
 
 /** What is chosen on the plan. */
 interface Picked {
@@ -24,6 +24,10 @@ export interface PlanState extends Picked {
   readonly to: string;
   readonly layout: Layout;
   readonly colourBy: ColourBy;
+  /** The desk that it is seen from, or "none"; null is the one that opens by itself. */
+  readonly desk: string | null;
+  /** Times are said in it; null is that of the company. */
+  readonly zone: string | null;
 }
 
 export interface PlanDefaults {
@@ -31,10 +35,21 @@ export interface PlanDefaults {
   readonly date: string;
 }
 
-const LAYOUTS: readonly Layout[] = ['cords', 'map', 'both'];
+const LAYOUTS: readonly Layout[] = ['cords', 'map', 'both', 'list'];
 
 function pick<T extends string>(value: string | null, allowed: readonly T[], otherwise: T): T {
   return allowed.find((a) => a === value) ?? otherwise;
+}
+
+/** A zone that a link names, if there is such a one. */
+function zoneOr(name: string | null): string | null {
+  if (name === null) return null;
+  try {
+    new Intl.DateTimeFormat('en', { timeZone: name });
+    return name;
+  } catch {
+    return null;
+  }
 }
 
 function pickedIn(query: URLSearchParams): Picked {
@@ -51,6 +66,8 @@ function toParams(next: PlanState, defaults: PlanDefaults): URLSearchParams {
   if (next.to !== next.from) params.set('to', next.to);
   if (next.layout !== 'cords') params.set('layout', next.layout);
   if (next.colourBy !== 'slack') params.set('colour', next.colourBy);
+  if (next.desk) params.set('desk', next.desk);
+  if (next.zone) params.set('zone', next.zone);
   if (next.selected) params.set('selected', next.selected);
   if (next.selected && !next.lens) params.set('lens', 'closed');
   return params;
@@ -84,6 +101,8 @@ export function usePlanState(defaults: PlanDefaults): [PlanState, (change: Parti
       to: query.get('to') ?? from,
       layout: pick(query.get('layout'), LAYOUTS, 'cords'),
       colourBy: pick(query.get('colour'), COLOUR_BY, 'slack'),
+      desk: query.get('desk'),
+      zone: zoneOr(query.get('zone')),
       ...picked,
     };
   }, [query, defaults, picked]);

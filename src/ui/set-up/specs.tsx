@@ -30,7 +30,9 @@ export interface Blank {
 export interface Spec {
   /** Several of it, as a heading. */
   readonly plural: string;
-  readonly step: Step;
+  /** The step of set-up that it belongs to; none where it stands in another section. */
+  readonly step: Step | null;
+  readonly section?: 'work';
   /** Columns that its list begins with, beside the name. */
   readonly columns: readonly string[];
   readonly blank: (given: Blank) => Plain;
@@ -105,6 +107,8 @@ export const SPECS: Readonly<Partial<Record<ObjectName, Spec>>> = {
       tasks: [],
       attributes: {},
       prices: {},
+      bookable: 'no',
+      publicName: '',
     }),
     Editor: KindEditor,
     hint: 'What work is: how long it takes, who may do it, how soon it is promised.',
@@ -138,6 +142,7 @@ export const SPECS: Readonly<Partial<Record<ObjectName, Spec>>> = {
       firstReachKm: null,
       attributes: {},
       vehicle: '',
+      phone: '',
       loadCapacity: null,
       partsDepotId: null,
       weekMostMin: null,
@@ -232,7 +237,7 @@ export const SPECS: Readonly<Partial<Record<ObjectName, Spec>>> = {
   sites: {
     plural: 'Sites',
     step: 'sites',
-    columns: ['address', 'territoryId', 'accessPatternId', 'zone'],
+    columns: ['address', 'customerId', 'territoryId', 'accessPatternId', 'zone'],
     blank: ({ zone }) => ({
       name: '',
       address: '',
@@ -242,6 +247,11 @@ export const SPECS: Readonly<Partial<Record<ObjectName, Spec>>> = {
       zone,
       accessPatternId: null,
       notes: '',
+      customerId: null,
+      wishes: [],
+      bestDays: [],
+      bestFromMin: null,
+      bestToMin: null,
     }),
     Editor: SiteEditor,
     hint: 'Where work is done. A file brings many at once.',
@@ -261,6 +271,7 @@ export const SPECS: Readonly<Partial<Record<ObjectName, Spec>>> = {
       soonestMin: 120,
       aheadDays: 14,
       sameDayUntilMin: 600,
+      mayPush: true,
     }),
     Editor: OfferEditor,
     hint: 'Which windows of arrival customers are offered; one for everything is enough to begin.',

@@ -9,6 +9,7 @@ import { type Counting, countIn } from '../messages/counting';
 import css from './AppFrame.module.css';
 import { callApi, done } from './api';
 import { FindBox } from './find/FindBox';
+import { useCallKey } from './find/use-call-key';
 import { Mark } from './Mark';
 import { UndoButtons } from './UndoButtons';
 import { useLiveEvents } from './use-live-events';
@@ -16,6 +17,7 @@ import { useLiveEvents } from './use-live-events';
 const SECTIONS = [
   { href: '/set-up', name: 'Set-up' },
   { href: '/playbooks', name: 'Playbooks' },
+  { href: '/work', name: 'Work' },
   { href: '/plan', name: 'Plan' },
 ] as const;
 
@@ -31,6 +33,7 @@ export function AppFrame({ userName, role, counting, children }: Props) {
   countIn(counting);
   const path = usePathname();
   useLiveEvents();
+  useCallKey();
   const leave = async (): Promise<void> => {
     await callApi('/api/session', done, { method: 'DELETE' }).catch(() => undefined);
     window.location.assign('/sign-in');

@@ -38,3 +38,18 @@ export function momentText(iso: string | number, zone: string): string {
   const at = typeof iso === 'number' ? DateTime.fromSeconds(iso, { zone }) : DateTime.fromISO(iso, { zone });
   return at.setLocale('en').toFormat('ccc d LLL HH:mm');
 }
+
+/** The instant that a wall clock in a zone shows as "2026-06-09 08:30:00". */
+export function localToInstant(local: string, zone: string): string {
+  return DateTime.fromFormat(local.slice(0, 16), 'yyyy-MM-dd HH:mm', { zone }).toUTC().toISO() ?? '';
+}
+
+/** The other way round: what a wall clock in a zone shows at an instant. */
+export function instantToLocal(sec: number, zone: string): string {
+  return DateTime.fromSeconds(sec, { zone }).toFormat('yyyy-MM-dd HH:mm:ss');
+}
+
+/** The date that a moment falls on in a zone. */
+export function dateIn(sec: number, zone: string): string {
+  return DateTime.fromSeconds(sec, { zone }).toFormat('yyyy-MM-dd');
+}

@@ -266,6 +266,23 @@ const CASES: Readonly<Record<DoubtCode, Case>> = {
     },
     is: (d) => d.id === 'lift-truck' && d.visitCount > 0,
   },
+  'part-short': {
+    make: async (u) => {
+      await make(u, 'parts', 'p-fuse', { name: 'Rare fuse' });
+      await kind(u, 'j-fuse', { parts: [{ partId: 'p-fuse' }] });
+      await waiting(u, { siteId: 's-work', jobKindId: 'j-fuse' });
+    },
+    clear: (u) =>
+      make(u, 'depots', 'd-fuse', {
+        name: 'Shelf',
+        territoryId: 'quay',
+        address: '',
+        lat: 34.63,
+        lon: -20.94,
+        parts: [{ partId: 'p-fuse' }],
+      }),
+    is: (d) => d.id === 'p-fuse' && d.visitCount === 1,
+  },
   'promise-not-kept': {
     make: async (u) => {
       await kind(u, 'j-promise', {});

@@ -45,6 +45,7 @@ export const DOUBT_CODES = [
   'territory-nobody',
   'equipment-none',
   'equipment-out',
+  'part-short',
   'promise-not-kept',
   'offer-empty',
   'playbook-nobody',

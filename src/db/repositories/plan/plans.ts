@@ -28,6 +28,11 @@ export async function readLivePlan(
   return row;
 }
 
+/** Holds the live plan until the transaction ends, so that nobody changes it meanwhile; it stays as it is. */
+export async function lockLivePlan(transaction: Transaction): Promise<void> {
+  await execute(transaction, `select 1 from plans where kind = 'live' for update`);
+}
+
 /** Counts one change of the live plan and holds it until the transaction ends; gives the new revision. */
 export async function raiseLiveRevision(transaction: Transaction): Promise<number> {
   await execute(transaction, `update plans set revision = revision + 1 where kind = 'live'`);

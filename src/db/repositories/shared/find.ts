@@ -8,19 +8,22 @@ interface Wanted {
   readonly words: string;
   readonly territories: readonly string[];
   readonly limit: number;
+  /** What is on this day or later is ahead. */
+  readonly today: string;
 }
 
-function valuesOf({ words, territories, limit }: Wanted) {
+function valuesOf({ words, territories, limit, today }: Wanted) {
   const number = /^(?:w-?)?(\d{1,9})(?:[./]\d+)?$/i.exec(words.trim())?.[1] ?? '';
   return {
     territories: ['', ...territories],
     limit,
+    today,
     part: `%${escaped(words.trim())}%`,
     number: number === '' ? '-' : `${number}%`,
   };
 }
 
-/** Open visits by number, site or what is to be done; those that are planned first. */
+/** Open visits by number, site or what is to be done; those ahead first, then those without a place, then past ones. */
 export async function findVisits(transaction: Transaction, wanted: Wanted): Promise<Found[]> {
   return select(
     transaction,
@@ -29,11 +32,12 @@ export async function findVisits(transaction: Transaction, wanted: Wanted): Prom
        k.name || ', ' || s.name as detail, coalesce(pd.territory_id, s.territory_id) as "territoryId", p.date
      from visits v join work_orders w on w.id = v.work_order_id join sites s on s.id = w.site_id
      join job_kinds k on k.id = w.job_kind_id left join depots pd on pd.id = v.premises_id
-     left join lateral (select min(x.date) as date from placements x join plans l on l.id = x.plan_id and l.kind = 'live'
+     left join lateral (select coalesce(min(x.date) filter (where x.date >= :today), max(x.date)) as date
+       from placements x join plans l on l.id = x.plan_id and l.kind = 'live'
        where x.visit_id = v.id and x.person_id is not null) p on true
      where v.status = 'open' and v.archived_at is null and coalesce(pd.territory_id, s.territory_id) in (:territories)
        and (w.number::text like :number or s.name ilike :part or s.address ilike :part or w.summary ilike :part)
-     order by (w.number::text like :number) desc, p.date nulls last, w.number, v.part limit :limit`,
+     order by (w.number::text like :number) desc, coalesce(p.date < :today, false), p.date nulls last, w.number, v.part limit :limit`,
     valuesOf(wanted),
   );
 }

@@ -124,20 +124,8 @@ export type VisitRow = z.infer<typeof visitShape>;
 
 const epoch = (column: string): string => `extract(epoch from ${column})::float8`;
 
-/** Open visits: those of the territories that could fall into the time, and any others named. */
-export async function readVisits(
-  transaction: Transaction,
-  wanted: {
-    readonly territoryIds: readonly string[];
-    readonly fromAt: number;
-    readonly toAt: number;
-    readonly visitIds: readonly string[];
-  },
-): Promise<VisitRow[]> {
-  return select(
-    transaction,
-    visitShape,
-    `select v.id, v.work_order_id as "workOrderId", w.site_id as "siteId", w.number, v.part, w.job_kind_id as "jobKindId", w.summary, w.notes, ${epoch('w.received_at')} as "receivedAt",
+/** A visit with its work order and site, of all there are. */
+const VISIT_ROWS = `select v.id, v.work_order_id as "workOrderId", w.site_id as "siteId", w.number, v.part, w.job_kind_id as "jobKindId", w.summary, w.notes, ${epoch('w.received_at')} as "receivedAt",
       w.differs, s.name as site, s.address, coalesce(s.lat, 0) as lat, coalesce(s.lon, 0) as lon,
       s.lat is not null as "isLocated", coalesce(pd.territory_id, s.territory_id) as "territoryId", s.zone,
       s.access_pattern_id as "accessPatternId", v.duration_min as "durationMin", v.priority,
@@ -153,11 +141,37 @@ export async function readVisits(
     left join (select visit_id, jsonb_agg(jsonb_build_object('startAt', ${epoch('starts_at')}, 'endAt', ${epoch('ends_at')})
       order by starts_at) as list from visit_windows group by visit_id) x on x.visit_id = v.id
     left join (select visit_id, jsonb_agg(jsonb_build_object('technicianId', technician_id, 'wish', wish)
-      order by technician_id) as list from visit_wishes group by visit_id) h on h.visit_id = v.id
+      order by technician_id) as list from visit_wishes group by visit_id) h on h.visit_id = v.id`;
+
+/** Open visits: those of the territories that could fall into the time, and any others named. */
+export async function readVisits(
+  transaction: Transaction,
+  wanted: {
+    readonly territoryIds: readonly string[];
+    readonly fromAt: number;
+    readonly toAt: number;
+    readonly visitIds: readonly string[];
+  },
+): Promise<VisitRow[]> {
+  return select(
+    transaction,
+    visitShape,
+    `${VISIT_ROWS}
     where v.status = 'open' and v.archived_at is null and (v.id in (:visitIds)
       or (coalesce(pd.territory_id, s.territory_id) in (:territoryIds)
         and v.earliest_at < to_timestamp(:toAt) and v.due_at > to_timestamp(:fromAt)))
     order by w.number, v.part, v.id`,
     { ...wanted, visitIds: ['', ...wanted.visitIds] },
   );
+}
+
+/** One open visit; null where there is none. */
+export async function readVisitRow(transaction: Transaction, id: string): Promise<VisitRow | null> {
+  const rows = await select(
+    transaction,
+    visitShape,
+    `${VISIT_ROWS} where v.status = 'open' and v.archived_at is null and v.id = :id`,
+    { id },
+  );
+  return rows[0] ?? null;
 }

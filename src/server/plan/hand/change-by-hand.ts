@@ -1,18 +1,26 @@
 import { type HandDone, type Handled, type HandRequest, handRequest } from '@/contract/plan/hand';
-import { applyHand, type HandEdit, type HandResult, type Visit, type VisitChange } from '@/core/index';
+import {
+  applyHand,
+  type HandEdit,
+  type HandResult,
+  pricePlan,
+  totalPrice,
+  type Visit,
+  type VisitChange,
+} from '@/core/index';
 import { readLiveVisits } from '@/db/repositories/plan/live-parts';
 import { raiseLiveRevision } from '@/db/repositories/plan/plans';
 import { readHistoryOf } from '@/db/repositories/shared/commands';
 import { requireRight } from '../../shared/access';
 import { type Command, runCommand } from '../../shared/commands/command';
+import { type HandGround, openHand } from '../../shared/hand/hand-board';
+import { writeHand } from '../../shared/hand/write-hand';
 import { prepareSave, writePrepared } from '../../shared/objects/save-object';
 import { createNames } from '../../shared/plans/broken';
 import { visitOfId } from '../../shared/problem/links';
 import { dayOfShift } from '../../shared/problem/make-shifts';
 import { Refusal, required } from '../../shared/refusal';
 import type { Unit } from '../../shared/unit';
-import { type HandGround, openHand } from './hand-board';
-import { writeHand } from './write-hand';
 
 /** The visits that a request names, as they stand; those that are not here, or not one's own to move, do not exist. */
 function visitsOf({ kept }: HandGround, request: HandRequest): Map<string, Visit> {
@@ -127,14 +135,19 @@ async function writeVisits(
   command: Command,
 ) {
   const { originSec } = ground.kept.built;
+  const isCancelled = request.deed === 'cancel';
+  const written = new Set<string>();
   for (const handled of request.visits) {
-    const change = edit.changes?.get(handled.visitId);
-    if (!change) continue;
+    const change = edit.changes?.get(handled.visitId) ?? (isCancelled ? {} : null);
+    const own = visitOfId(handled.visitId)!.visitId;
+    if (!change || written.has(own)) continue;
+    written.add(own);
     const { visitId } = visitOfId(handled.visitId)!;
     const iso = (sec: number): string => new Date((sec + originSec) * 1000).toISOString();
     const prepared = await prepareSave(unit, 'visits', visitId, {
       value: ({ id: _id, version: _version, archivedAt: _archivedAt, ...before }) => ({
         ...before,
+        ...(isCancelled ? { status: 'cancelled' } : {}),
         ...(handled.durationMin === undefined ? {} : { durationMin: handled.durationMin }),
         ...(change.tie
           ? {
@@ -148,7 +161,15 @@ async function writeVisits(
   }
 }
 
-function factsOf(ground: HandGround, request: HandRequest, { price, pushed }: HandResult) {
+/** The plan's change in price: what is cancelled is not wanted any more, and costs nothing as a loose end either. */
+function priceOf({ kept }: HandGround, { deed, visits }: HandRequest, { price }: HandResult): number {
+  if (deed !== 'cancel') return price;
+  const unplanned = visits.map((v) => kept.index.visitById.get(v.visitId)!);
+  return price - totalPrice(pricePlan({ routes: [], unplanned }, kept.index));
+}
+
+function factsOf(ground: HandGround, request: HandRequest, result: HandResult) {
+  const { pushed } = result;
   const { kept } = ground;
   const names = createNames(kept.loaded.data);
   const [seat] = request.visits[0]?.seats ?? [];
@@ -158,7 +179,7 @@ function factsOf(ground: HandGround, request: HandRequest, { price, pushed }: Ha
     count: request.visits.length,
     person: seat ? names.person(kept.index.shiftById.get(seat.shiftId)!.personId) : null,
     date: seat ? dayOfShift(seat.shiftId).slice(-10) : null,
-    price,
+    price: priceOf(ground, request, result),
     pushed: pushed.length,
     ...(request.reason === null ? {} : { reason: request.reason }),
   };
@@ -169,19 +190,23 @@ function factsOf(ground: HandGround, request: HandRequest, { price, pushed }: Ha
  * rules as any plan; what breaks one needs a reason, and is marked with it.
  */
 export async function changeByHand(unit: Unit, raw: unknown): Promise<HandDone> {
-  const request = required(handRequest, raw);
+  const asked = required(handRequest, raw);
   requireRight(unit, 'change', 'plan');
   // Of two changes at once the second waits here, and then sees the first.
   await raiseLiveRevision(unit.transaction);
-  const ground = await openHand(unit, request.extent);
+  const ground = await openHand(unit, asked.extent);
+  const request = asked.deed === 'cancel' ? withAllParts(ground, asked) : asked;
   requireSay(unit, ground, request);
   await requireAsSeen(unit, ground, request);
   const visits = visitsOf(ground, request);
   const edit = editOf(unit, ground, request, visits);
   const result = applyHand(ground.board, edit);
   const broken = brokenNamed(ground, result);
-  if (broken.length > 0 && request.reason === null)
-    throw new Refusal('conflict', { reason: 'against-rules', broken });
+  if (broken.length > 0 && (request.reason === null || !unit.user.mayForce))
+    throw new Refusal('conflict', {
+      reason: unit.user.mayForce ? 'against-rules' : 'may-not-force',
+      broken,
+    });
   const visitIds = concerned(result, request);
   const before = await readLiveVisits(unit.transaction, visitIds);
   const { commandId } = await runCommand(unit, 'hand', factsOf(ground, request, result), async (command) => {
@@ -195,11 +220,31 @@ export async function changeByHand(unit: Unit, raw: unknown): Promise<HandDone> 
         before,
         held: new Set(visits.keys()),
         reason: broken.length > 0 ? request.reason : null,
+        isCancelled: request.deed === 'cancel',
       },
       command,
     );
   });
-  return { commandId, price: result.price, pushed: result.pushed.length, broken };
+  return { commandId, price: priceOf(ground, request, result), pushed: result.pushed.length, broken };
+}
+
+/** What is cancelled is so with all its parts. */
+function withAllParts({ kept, board }: HandGround, request: HandRequest): HandRequest {
+  const named = new Set(request.visits.map((v) => v.visitId));
+  const own = new Set(request.visits.flatMap((v) => visitOfId(v.visitId)?.visitId ?? []));
+  const { originSec } = kept.built;
+  const others = [...kept.index.visitById.keys()]
+    .filter((id) => !named.has(id) && own.has(visitOfId(id)?.visitId ?? ''))
+    .map((visitId) => ({
+      visitId,
+      seats: [],
+      seen: (board.shiftsOf.get(visitId) ?? []).map((shiftId) => {
+        const route = board.routeOf.get(shiftId)!;
+        const stop = route.stops.find((s) => s.visit.id === visitId)!;
+        return { personId: route.shift.personId, startAt: stop.startSec + originSec };
+      }),
+    }));
+  return { ...request, visits: [...request.visits, ...others] };
 }
 
 /** The visits that a change names or pushes: parts of a long job are one. */

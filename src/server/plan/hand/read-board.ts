@@ -3,12 +3,13 @@ import { MOST_PLACES_ASKED } from '@/contract/plan/hand';
 import { type Extent, extentSchema } from '@/contract/runs/run';
 import type { Plan, Problem, Visit } from '@/core/index';
 import { requireSight, seenBy } from '../../shared/access';
+import { openHand } from '../../shared/hand/hand-board';
 import type { KeptPlan } from '../../shared/judged-plans';
 import { visitOfId } from '../../shared/problem/links';
 import { Refusal, required } from '../../shared/refusal';
+import { spreadsOf } from '../../shared/spreads';
 import { readGround } from '../../shared/travel/ground';
 import type { Unit } from '../../shared/unit';
-import { openHand } from './hand-board';
 
 /** Names of work that the user does not see; the same wherever it stands. */
 function createCover(unit: Unit, { loaded, built }: KeptPlan) {
@@ -85,6 +86,14 @@ function drivenLegs({ built, index }: KeptPlan): number[][] {
   ]);
 }
 
+/** Visits in sight with a promised window. */
+function promisedIn({ loaded, built }: KeptPlan, cover: (id: string) => string): string[] {
+  const own = new Set(loaded.data.visits.filter((v) => v.windows.length > 0).map((v) => v.id));
+  return built.problem.visits.flatMap((v) =>
+    cover(v.id) === v.id && own.has(visitOfId(v.id)?.visitId ?? '') ? [v.id] : [],
+  );
+}
+
 /** All that a hand needs to try things with on the live plan of an extent. */
 export async function readHandBoard(unit: Unit, rawExtent: unknown): Promise<HandBoard> {
   const extent: Extent = required(extentSchema, rawExtent);
@@ -100,6 +109,8 @@ export async function readHandBoard(unit: Unit, rawExtent: unknown): Promise<Han
     slices: byTime?.slices.length ?? 0,
     legs: drivenLegs(kept),
     nowSec: unit.now - kept.built.originSec,
+    spreads: spreadsOf(kept),
+    promised: promisedIn(kept, cover),
   };
 }
 

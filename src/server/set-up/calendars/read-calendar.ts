@@ -94,6 +94,7 @@ function parsed(text: string): ICAL.Component {
 export function readCalendar(text: string, { zone, firstDate, lastDate }: CalendarSpan): CalendarDay[] {
   const events = parsed(text).getAllSubcomponents('vevent');
   const out = new Map<string, CalendarDay>();
+  const before = instantOf(firstDate, 0, 'UTC') - 86_400;
   const after = instantOf(lastDate, 1440, 'UTC') + 86_400;
   const add = (start: ICAL.Time, end: ICAL.Time, title: string): void => {
     for (const day of daysOf(start, end, title.slice(0, 200), zone)) {
@@ -121,7 +122,10 @@ export function readCalendar(text: string, { zone, firstDate, lastDate }: Calend
       for (let n = 0; n < MOST_OCCURRENCES; n++) {
         const next = each.next();
         if (++looked > MOST_IN_ALL) refuse('too-many-repeats', { most: MOST_IN_ALL });
-        if (!next || secondOf(next, zone) > after) break;
+        const at = next ? secondOf(next, zone) : after + 1;
+        if (!next || at > after) break;
+        // What an event once was takes as long to lay out as what it will be; a changed one may have been moved from there.
+        if (at + event.duration.toSeconds() < before && Object.keys(event.exceptions).length === 0) continue;
         const { startDate, endDate, item } = event.getOccurrenceDetails(next);
         if (!isFree(item.component)) add(startDate, endDate, item.summary ?? '');
       }

@@ -3,6 +3,7 @@ import { EQUIPMENT_DOUBTS } from './equipment';
 import { HOURS_DOUBTS } from './hours';
 import { KIND_DOUBTS } from './kinds';
 import type { Finder } from './look';
+import { PART_DOUBTS } from './parts';
 import { PEOPLE_DOUBTS } from './people';
 import { PLAYBOOK_DOUBTS } from './playbook';
 import { PROMISE_DOUBTS } from './promises';
@@ -18,6 +19,7 @@ export const ALL_DOUBTS: readonly Finder[] = [
   ...CREW_DOUBTS,
   ...HOURS_DOUBTS,
   ...EQUIPMENT_DOUBTS,
+  ...PART_DOUBTS,
   ...PROMISE_DOUBTS,
   ...PLAYBOOK_DOUBTS,
 ];

@@ -19,6 +19,7 @@ export interface Look {
   readonly skills: ReadonlyMap<string, Stored<'skills'>>;
   readonly sites: readonly Stored<'sites'>[];
   readonly equipmentKinds: ReadonlyMap<string, string>;
+  readonly parts: ReadonlyMap<string, string>;
   readonly offers: readonly Stored<'offers'>[];
   /** Seconds since 1970. */
   readonly now: number;
@@ -46,7 +47,7 @@ export type Finder = (look: Look) => Found[];
 
 type Given = Pick<
   Look,
-  'world' | 'playbook' | 'people' | 'skills' | 'sites' | 'equipmentKinds' | 'offers' | 'now'
+  'world' | 'playbook' | 'people' | 'skills' | 'sites' | 'equipmentKinds' | 'parts' | 'offers' | 'now'
 >;
 
 /** Visits that fall out of any hands: asked once, most find somebody at the first try. */

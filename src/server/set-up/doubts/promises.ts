@@ -1,5 +1,5 @@
 import type { Visit } from '@/core/index';
-import { windowsOffered } from '../offers/windows-offered';
+import { windowsOffered } from '../../shared/offers/windows-offered';
 import { type Finder, type Found, grouped, type Look } from './look';
 
 /** The person who would be nearest to doing a visit: only its windows stand in the way. */

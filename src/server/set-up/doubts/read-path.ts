@@ -79,6 +79,7 @@ async function findDoubts(
       skills: new Map((await readAll(transaction, 'skills')).map((s) => [s.id, s])),
       sites: await sitesInSight(unit),
       equipmentKinds: new Map((await readAll(transaction, 'equipment-kinds')).map((k) => [k.id, k.name])),
+      parts: new Map((await readAll(transaction, 'parts')).map((p) => [p.id, p.name])),
       offers: await readAll(transaction, 'offers'),
       now: unit.now,
     },

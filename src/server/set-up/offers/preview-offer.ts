@@ -2,9 +2,9 @@ import type { OfferedAnswer } from '@/contract/set-up/answers/offered';
 import { offer } from '@/contract/set-up/offers';
 import { readAll, type Stored } from '@/db/repositories/shared/schedule';
 import { requireRight } from '../../shared/access';
+import { windowsOffered } from '../../shared/offers/windows-offered';
 import { required } from '../../shared/refusal';
 import type { Unit } from '../../shared/unit';
-import { windowsOffered } from './windows-offered';
 
 const MOST = 500;
 

@@ -1,5 +1,5 @@
 import { addChanges, addCommand, type Change, dropCommand, notify } from '@/db/repositories/shared/commands';
-import type { Unit } from '../unit';
+import { CUSTOMERS_ID, type Unit } from '../unit';
 import type { Changeable } from './stores';
 
 /** One thing that somebody did, and all that it changed: what history, undo and other screens go by. */
@@ -32,7 +32,7 @@ export async function runCommand<T>(
   const id = await addCommand(transaction, {
     name,
     facts: user.limits ? { ...facts, key: user.limits.key } : facts,
-    userId: user.id,
+    userId: user.id === CUSTOMERS_ID ? null : user.id,
     at: new Date(unit.now * 1000),
     undoes,
   });

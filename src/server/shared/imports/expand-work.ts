@@ -3,7 +3,7 @@ import { type WorkLine, workLine } from '@/contract/imports/targets';
 import { check, type FieldProblem } from '@/contract/shared/problems';
 import { isInside } from '@/core/index';
 import { readAll, type Stored } from '@/db/repositories/shared/schedule';
-import { newestOrderNumber } from '@/db/repositories/work/numbers';
+import { findOrderOutside, newestOrderNumber } from '@/db/repositories/work/numbers';
 import type { Unit } from '../unit';
 import { type Names, resolveNames } from './names';
 import type { Write } from './take-batch';
@@ -21,6 +21,20 @@ const DAY = 86_400;
 /** The moment `days` later, at least one. */
 function later(fromSec: number, days: number): string {
   return new Date((fromSec + Math.max(1, days) * DAY) * 1000).toISOString();
+}
+
+/** What a line says of the visit of an order that is there already; what it does not say stays. */
+function visitChange(line: number, id: string, w: WorkLine): Write[] {
+  const value = {
+    ...(w.durationMin === null ? {} : { durationMin: w.durationMin }),
+    ...(w.priority === null ? {} : { priority: w.priority }),
+    ...(w.earliestAt === null ? {} : { earliestAt: w.earliestAt }),
+    ...(w.dueAt === null ? {} : { dueAt: w.dueAt }),
+    ...(w.windowStart === null || w.windowEnd === null
+      ? {}
+      : { windows: [{ startsAt: w.windowStart, endsAt: w.windowEnd }] }),
+  };
+  return Object.keys(value).length > 0 ? [{ line, object: 'visits', id, value }] : [];
 }
 
 export async function createWorkExpander(unit: Unit, names: Names, zone: string): Promise<WorkExpander> {
@@ -77,6 +91,11 @@ export async function createWorkExpander(unit: Unit, names: Names, zone: string)
     };
   };
 
+  // Orders of this file that others of its lines may mean.
+  const fresh = new Map<string, { id: string; visitId: string | null }>();
+  const outsideOf = async (outsideNumber: string) =>
+    fresh.get(outsideNumber) ?? findOrderOutside(transaction, outsideNumber);
+
   return {
     expand: async (line, value) => {
       const given = structuredClone(value);
@@ -90,7 +109,9 @@ export async function createWorkExpander(unit: Unit, names: Names, zone: string)
       const w = checked.value;
       const kind = kinds.get(w.jobKind)!;
       const site = await siteOf(line, w);
-      const known = w.number === null ? null : await names.idOf('work-orders', String(w.number));
+      const outside = w.outsideNumber === null ? null : await outsideOf(w.outsideNumber);
+      const known =
+        outside?.id ?? (w.number === null ? null : await names.idOf('work-orders', String(w.number)));
       const own = w.number ?? ++number;
       const id = known ?? `order-${own}`;
       const order = {
@@ -98,14 +119,23 @@ export async function createWorkExpander(unit: Unit, names: Names, zone: string)
         jobKindId: w.jobKind,
         summary: w.summary,
         ...(w.notes ? { notes: w.notes } : {}),
+        ...(w.outsideNumber === null ? {} : { outsideNumber: w.outsideNumber }),
       };
+      if (w.outsideNumber !== null && !outside) fresh.set(w.outsideNumber, { id, visitId: `${id}-1` });
       if (known !== null)
-        return { writes: [...site.writes, { line, object: 'work-orders', id, value: order }], problems: [] };
-      const fresh = { ...order, number: own, receivedAt: new Date(now * 1000).toISOString() };
+        return {
+          writes: [
+            ...site.writes,
+            { line, object: 'work-orders', id, value: order },
+            ...(outside?.visitId ? visitChange(line, outside.visitId, w) : []),
+          ],
+          problems: [],
+        };
+      const made = { ...order, number: own, receivedAt: new Date(now * 1000).toISOString() };
       return {
         writes: [
           ...site.writes,
-          { line, object: 'work-orders', id, value: fresh },
+          { line, object: 'work-orders', id, value: made },
           visitOf(line, id, w, kind),
         ],
         problems: [],

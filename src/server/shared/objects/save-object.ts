@@ -180,6 +180,21 @@ export async function prepareSave(
   return { before, after, territoryIds };
 }
 
+/** Judges a change of some fields of an object, whatever version it has: all else of it stays. */
+export function prepareChange(
+  unit: Unit,
+  name: ObjectName,
+  id: string,
+  change: Plain | ((before: ObjectValue) => Plain),
+): Promise<Prepared> {
+  return prepareSave(unit, name, id, {
+    value: (now) => {
+      const { id: _id, version: _version, archivedAt: _archivedAt, ...before } = now;
+      return { ...before, ...(typeof change === 'function' ? change(now) : change) };
+    },
+  });
+}
+
 /** Saves an object that was read at a version. */
 export async function saveObject(
   unit: Unit,

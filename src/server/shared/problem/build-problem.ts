@@ -44,6 +44,8 @@ export interface BuildOptions {
   readonly travel: (points: Places, days: TravelDays) => TravelMatrix;
   /** Only these people's days, and only this work; all else stays as it is. */
   readonly only?: Only | undefined;
+  /** Visits that stay just where they are, whatever the rules say: their people are busy then, or it is as if they were not there. */
+  readonly asTheyStand?: ReadonlyMap<string, 'busy' | 'unseen'> | undefined;
 }
 
 export interface Only {
@@ -265,6 +267,15 @@ class Builder {
     }
   }
 
+  /** Whether a seat lies within the hours of its shift: time outside of them nobody else could have. */
+  private isWithin(seat: PlacementRow): boolean {
+    const shift = this.shiftFor(seat);
+    if (!shift) return false;
+    const from = seat.startAt! - this.horizon.originSec;
+    const to = seat.endAt! - this.horizon.originSec;
+    return from >= shift.startSec && to <= shift.endSec + shift.overtimeLimitSec;
+  }
+
   private partsOf(visitId: string): number {
     const visit = this.visitById(visitId);
     const needs = this.needs.get(visitId);
@@ -287,6 +298,12 @@ class Builder {
     if (parts === 1 && away.length > 0) {
       // Some of its people are outside of this extent: those inside keep their time free for it.
       this.block(visit, needs, here);
+      return;
+    }
+    const stands = this.options.asTheyStand?.get(visit.id);
+    if (stands) {
+      const inHours = here.filter((s) => this.isWithin(s));
+      if (stands === 'busy') this.block(visit, needs, inHours);
       return;
     }
     const awayParts = new Set(away.map((s) => s.part));

@@ -8,10 +8,11 @@ import {
 import { durationText } from '../../messages/figures';
 import { clock } from '../../shared/time';
 import type { Axis } from './axis';
-import { type ColourContext, knotPath, percentText, styleOf } from './knot';
+import { type ColourContext, knotPath, percentText, styleOf, wordsOf } from './knot';
 
 export const ROW_HEIGHT = 46;
-const MID = 27;
+/** Height of the cord in its row. */
+export const MID = 27;
 const KNOT = 20;
 
 interface CordProps {
@@ -24,6 +25,8 @@ interface CordProps {
   /** Those that are taken up together. */
   readonly marked: ReadonlySet<string>;
   readonly onSelect: (visitId: string) => void;
+  /** Rows are high enough for a second line. */
+  readonly isLarge?: boolean;
 }
 
 /** One person's day as a cord: travel sags, knots are visits, brackets above are their windows. */
@@ -80,11 +83,37 @@ export function Cord(props: CordProps) {
       {route.breaks.map((b) => (
         <Pause key={b.startAt} startAt={b.startAt} endAt={b.endAt} axis={axis} />
       ))}
+      {props.isLarge && <SecondLines {...props} />}
       {route.stops.map((stop, i) => (
         <Knot key={`${stop.visitId}${i}`} stop={stop} {...props} />
       ))}
     </g>
   );
+}
+
+const SECOND_LINE = 55;
+const LETTER_PX = 5.6;
+
+/** Where each visit is, under its knot. */
+function SecondLines({ shift, axis, visits }: CordProps) {
+  return (shift.route?.stops ?? []).map((stop, i) => {
+    const visit = visits.get(stop.visitId);
+    const next = shift.route?.stops[i + 1]?.startAt ?? axis.toAt;
+    const room = Math.floor((axis.x(next) - axis.x(stop.startAt) - 6) / LETTER_PX);
+    if (!visit || room < 3) return null;
+    const text = `${visit.label} ${visit.site}`;
+    return (
+      <text
+        key={stop.startAt}
+        x={axis.x(stop.startAt) + 2}
+        y={SECOND_LINE}
+        fontSize={10.5}
+        fill="var(--ink-2)"
+      >
+        {text.length > room ? `${text.slice(0, room - 1)}…` : text}
+      </text>
+    );
+  });
 }
 
 /** Slack cord between two knots: it hangs deeper the longer the drive; waiting is dotted. */
@@ -241,7 +270,7 @@ function Knot(props: CordProps & { readonly stop: StopView }) {
   const path = knotPath(x, MID, width, KNOT);
   const chance = visit && colour.chances.get(visit.id);
   const isNarrow = width < 40 || colour.by === 'chance';
-  const label = visit ? (style.mark && isNarrow ? style.mark : visit.jobKind) : 'elsewhere';
+  const label = visit ? (style.mark && isNarrow ? style.mark : wordsOf(visit, colour.says)) : 'elsewhere';
   const room = Math.floor((width - 14) / 6.1);
   const tied = visit && (visit.tiedPerson || visit.tiedTime);
   const spoken = visit
@@ -263,7 +292,6 @@ function Knot(props: CordProps & { readonly stop: StopView }) {
         if (e.key === 'Enter') open();
       }}
     >
-      <title>{spoken}</title>
       {tied && (
         <path
           d={knotPath(x - 2.5, MID, width + 5, KNOT + 5)}

@@ -2,34 +2,41 @@
 
 import { useElementSize } from '@mantine/hooks';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { type MouseEvent, memo, type ReactNode, useMemo, useRef, useState } from 'react';
-import type { PersonView, PlanView, VisitView } from '@/contract/plan/plan-view';
-import { offsetMinutes } from '@/core/index';
+import { type CSSProperties, type MouseEvent, type ReactNode, useMemo, useRef, useState } from 'react';
+import type { DeskSettings } from '@/contract/plan/desks';
+import type { PersonView, PlanView } from '@/contract/plan/plan-view';
 import { useNow } from '../../shared/use-now';
-import { shiftAt, snapped } from '../hand/grip';
+import { HereDialog } from '../hand/choices/HereDialog';
+import { type Aim, shiftAt, snapped } from '../hand/grip';
 import { HandCard } from '../hand/HandCard';
 import { HandOverlay } from '../hand/HandOverlay';
 import { KnotMenu, type MenuAt } from '../hand/KnotMenu';
 import { useDrag } from '../hand/use-drag';
 import type { Hand } from '../hand/use-hand';
 import { useHandKeys } from '../hand/use-hand-keys';
-import { LooseEnds, windowOn } from '../loose/LooseEnds';
+import { walkHours } from '../hand/walks';
+import { LooseEnds, layOut, windowOn } from '../loose/LooseEnds';
 import { idOf } from '../selection';
-import { type Axis, createAxis, hoursOf, hourTicks } from './axis';
-import { Cord, CordPatterns, ROW_HEIGHT } from './Cord';
-import { GhostKnots } from './GhostKnots';
-import { type Ghost, ghostsOf } from './ghosts';
-import { HourLine, NowLine } from './HourLine';
+import { createAxis, hoursOf } from './axis';
+import { ghostsOf } from './ghosts';
+import { HourLine } from './HourLine';
 import type { ColourContext } from './knot';
-import { PersonLabel } from './PersonLabel';
+import { COLUMN_PX } from './PersonLabel';
+import { ROW_PX, Row } from './Row';
 import css from './Timeline.module.css';
 import { useCordKeys } from './use-cord-keys';
 
+/** Lanes of loose ends that are seen without scrolling the band. */
+const LANES_SEEN = 4;
 /** Width of the names on the left. */
 const NAMES_PX = 196;
 
 interface Props {
   readonly view: PlanView;
+  /** Who of it stands on the desk, from top to bottom. */
+  readonly people: readonly PersonView[];
+  readonly settings: DeskSettings;
+  readonly peopleSearch: ReactNode;
   /** Another plan, whose places are shown as ghosts. */
   readonly other: PlanView | undefined;
   readonly date: string;
@@ -40,13 +47,19 @@ interface Props {
   readonly onWalk: (selection: string | null) => void;
   readonly onOpenLoose: () => void;
   readonly hand: Hand;
-  /** What stands below the cords and can be carried out of, given what is marked. */
-  readonly dock: (marked: ReadonlySet<string>) => ReactNode;
+  /** What goes along when one of them is taken up. */
+  readonly marked: ReadonlySet<string>;
+  readonly onMark: (marked: ReadonlySet<string>) => void;
+  /** What stands below the cords and can be carried out of. */
+  readonly dock: ReactNode;
 }
 
 /** People and their cords over one day, under the loose ends on the same axis. */
 export function Timeline({
   view,
+  people,
+  settings,
+  peopleSearch,
   other,
   date,
   colour,
@@ -55,23 +68,28 @@ export function Timeline({
   onWalk,
   onOpenLoose,
   hand,
+  marked,
+  onMark,
   dock,
 }: Props) {
   const { ref: trackRef, width } = useElementSize();
+  const root = useRef<HTMLDivElement>(null);
   const scroller = useRef<HTMLDivElement>(null);
   const visits = useMemo(() => new Map(view.visits.map((v) => [v.id, v])), [view.visits]);
   const axis = useMemo(() => {
-    const { fromAt, toAt } = hoursOf(view, date);
+    const { fromAt, toAt } = hoursOf(view, date, settings.hours);
     return createAxis(fromAt, toAt, Math.max(320, width));
-  }, [view, date, width]);
+  }, [view, date, width, settings.hours]);
+  const rowPx = ROW_PX[settings.rows];
+  const namesPx = NAMES_PX + settings.columns.length * COLUMN_PX;
   const rows = useVirtualizer({
-    count: view.people.length,
+    count: people.length,
     getScrollElement: () => scroller.current,
-    estimateSize: () => ROW_HEIGHT,
+    estimateSize: () => rowPx,
     overscan: 6,
   });
   const keys = useCordKeys({
-    people: view.people,
+    people,
     date,
     selected,
     onSelect,
@@ -79,10 +97,19 @@ export function Timeline({
     scrollTo: (i) => rows.scrollToIndex(i),
   });
   const [menu, setMenu] = useState<MenuAt | null>(null);
-  const [marked, setMarked] = useState<ReadonlySet<string>>(new Set());
+  const [here, setHere] = useState<Aim | null>(null);
   const momentOf = (x: number): number | null => {
     const box = scroller.current?.getBoundingClientRect();
-    return box ? axis.at(x - box.left - NAMES_PX) : null;
+    return box ? axis.at(x - box.left - namesPx) : null;
+  };
+  const aimOf = (x: number, y: number, grabSec: number): Aim | null => {
+    const box = scroller.current?.getBoundingClientRect();
+    if (!box || y < box.top || y > box.bottom) return null;
+    const person = people[Math.floor((y - box.top + scroller.current!.scrollTop) / rowPx)];
+    if (!person) return null;
+    const at = snapped(axis.at(x - box.left - namesPx) - grabSec);
+    const shift = shiftAt(person, date, at);
+    return shift ? { personId: person.id, shiftId: shift.id, at } : null;
   };
   const drag = useDrag({
     hand,
@@ -90,53 +117,78 @@ export function Timeline({
     scroller,
     marked,
     momentOf,
-    aimOf: (x, y, grabSec) => {
-      const box = scroller.current?.getBoundingClientRect();
-      if (!box || y < box.top || y > box.bottom) return null;
-      const person = view.people[Math.floor((y - box.top + scroller.current!.scrollTop) / ROW_HEIGHT)];
-      if (!person) return null;
-      const at = snapped(axis.at(x - box.left - NAMES_PX) - grabSec);
-      const shift = shiftAt(person, date, at);
-      return shift ? { personId: person.id, shiftId: shift.id, at } : null;
-    },
+    aimOf,
   });
   const handKeys = useHandKeys({
     hand,
     view,
-    date,
+    frame: root,
+    walk: useMemo(() => walkHours(people, date), [people, date]),
     selected,
     marked,
-    scrollTo: (i) => rows.scrollToIndex(i),
+    reveal: (id) => rows.scrollToIndex(people.findIndex((p) => p.id === id)),
+    onOpen: (id) => onSelect(`visit:${id}`),
   });
-  const root = useRef<HTMLDivElement>(null);
+  /** An empty stretch of a cord was asked for something to be put there. */
+  const askHere = (e: MouseEvent): void => {
+    const target = e.target as Element;
+    if (!hand.mayHand || !scroller.current?.contains(target) || target.closest('[data-visit], button'))
+      return;
+    const aim = aimOf(e.clientX, e.clientY, 0);
+    if (!aim) return;
+    e.preventDefault();
+    setHere(aim);
+  };
   const asks = {
+    onKeyDownCapture: handKeys,
+    onDoubleClick: askHere,
     onContextMenu: (e: MouseEvent): void => {
-      const visitId = (e.target as Element).closest<SVGGElement>('[data-visit]')?.dataset.visit;
-      if (!visitId) return;
+      const target = e.target as Element;
+      if (!root.current?.contains(target)) return;
+      const visitId = target.closest<SVGGElement>('[data-visit]')?.dataset.visit;
+      if (!visitId) {
+        askHere(e);
+        return;
+      }
       e.preventDefault();
       setMenu({ x: e.clientX, y: e.clientY, visitId });
     },
   };
   /** Shift adds to what goes along when one of them is taken up. */
   const mark = (e: MouseEvent): void => {
-    const id = (e.target as Element).closest<SVGGElement>('[data-visit]')?.dataset.visit;
+    const target = e.target as Element;
+    // Menus and dialogs of it lie elsewhere on the page.
+    if (!root.current?.contains(target)) return;
+    const id = target.closest<SVGGElement>('[data-visit]')?.dataset.visit;
     if (!e.shiftKey || !id) {
-      if (marked.size > 0) setMarked(new Set());
+      // In the table, boxes say what is chosen.
+      if (marked.size > 0 && !target.closest('[data-dock]')) onMark(new Set());
       return;
     }
     e.stopPropagation();
     const current = idOf(selected, 'visit');
     const next = new Set(marked.size === 0 && current ? [current] : marked);
     if (!next.delete(id)) next.add(id);
-    setMarked(next);
+    onMark(next);
   };
   const ghosts = useMemo(() => ghostsOf(view, other), [view, other]);
   const now = useNow(view);
   const loose = useMemo(() => view.looseIds.flatMap((id) => visits.get(id) ?? []), [view.looseIds, visits]);
-  const today = loose.filter((v) => windowOn(v, axis));
+  const today = useMemo(() => loose.filter((v) => windowOn(v, axis)), [loose, axis]);
+  const hiddenLanes = useMemo(
+    () => layOut(today, axis).filter((l) => l.lane >= LANES_SEEN).length,
+    [today, axis],
+  );
   const anyTime = loose.filter((v) => v.windows.length === 0);
   return (
-    <div className={css.timeline} ref={root} onClickCapture={mark} {...asks} {...drag}>
+    <div
+      className={css.timeline}
+      style={{ '--names': `${namesPx}px` } as CSSProperties}
+      ref={root}
+      onClickCapture={mark}
+      {...asks}
+      {...drag}
+    >
       <KnotMenu
         at={menu}
         hand={hand}
@@ -144,6 +196,7 @@ export function Timeline({
         onOpen={(id) => onSelect(`visit:${id}`)}
         onClose={() => setMenu(null)}
       />
+      <HereDialog at={here} hand={hand} view={view} onClose={() => setHere(null)} />
       <HandCard store={hand.store} view={view} frame={() => root.current?.getBoundingClientRect() ?? null} />
       <div className={css.head}>
         <div className={css.corner}>
@@ -151,14 +204,17 @@ export function Timeline({
             <strong>Loose ends</strong>{' '}
             <strong className={loose.length > 0 ? 'bad' : 'good'}>{loose.length}</strong>
           </div>
-          <div className="quiet">{today.length} promised a window today</div>
-          <div className="quiet">{anyTime.length} without a window</div>
+          <div className="quiet">
+            {today.length} promised today, {anyTime.length} open
+          </div>
           <button type="button" className="link" onClick={onOpenLoose}>
             Open as a table
           </button>
+          {peopleSearch}
         </div>
         <div className={css.track} ref={trackRef}>
           <HourLine axis={axis} zone={view.zone} now={now} />
+          {hiddenLanes > 0 && <span className={css.hidden}>{hiddenLanes} more below</span>}
           <div className={css.band}>
             <LooseEnds
               visits={today}
@@ -174,14 +230,23 @@ export function Timeline({
         ref={scroller}
         tabIndex={0}
         role="application"
-        aria-label="Cords: arrow keys walk people and visits, Enter opens, m moves, s stretches, u takes off, t ties"
+        aria-label="Cords: arrow keys walk people and visits, Enter opens, m moves, s stretches, u takes off, t ties, d doubles, x cancels, f lists the best places; on a person, n puts something on the cord"
         onKeyDown={(e) => {
-          if (!handKeys(e)) keys(e);
+          const person = people.find((p) => p.id === idOf(selected, 'person'));
+          const shift = person && shiftAt(person, date, now);
+          if (e.key === 'n' && hand.mayHand && person && shift) {
+            e.preventDefault();
+            setHere({ personId: person.id, shiftId: shift.id, at: snapped(Math.max(now, shift.startAt)) });
+            return;
+          }
+          keys(e);
         }}
       >
-        {view.people.length === 0 && (
+        {people.length === 0 && (
           <p style={{ padding: 24 }}>
-            Nobody belongs to these territories on this day. Choose other territories or another day above.
+            {view.people.length === 0
+              ? 'Nobody belongs to these territories on this day. Choose other territories or another day above.'
+              : 'Nobody of this plan stands on the desk: change what is searched for, or the desk, above.'}
           </p>
         )}
         <div style={{ height: rows.getTotalSize(), position: 'relative' }}>
@@ -189,11 +254,12 @@ export function Timeline({
             store={hand.store}
             view={view}
             axis={axis}
-            rows={rows.getVirtualItems().map((item) => ({ personIx: item.index, top: item.start }))}
-            height={rows.getTotalSize()}
+            rows={rows
+              .getVirtualItems()
+              .map((item) => ({ personId: people[item.index]!.id, top: item.start }))}
           />
           {rows.getVirtualItems().map((item) => {
-            const person = view.people[item.index]!;
+            const person = people[item.index]!;
             const holds =
               person.id === idOf(selected, 'person') ||
               person.shifts.some(
@@ -204,10 +270,12 @@ export function Timeline({
                 key={person.id}
                 className={css.row}
                 data-current={holds}
-                style={{ transform: `translateY(${item.start}px)`, height: ROW_HEIGHT }}
+                style={{ transform: `translateY(${item.start}px)`, height: rowPx }}
               >
                 <Row
                   person={person}
+                  rowPx={rowPx}
+                  columns={settings.columns}
                   date={date}
                   view={view}
                   now={now}
@@ -217,6 +285,7 @@ export function Timeline({
                   ghosts={ghosts.get(person.id)}
                   otherName={other?.planName ?? ''}
                   selectedId={holds ? idOf(selected, 'visit') : null}
+                  selected={selected?.startsWith('cancelled:') ? selected : null}
                   marked={marked}
                   onSelect={onSelect}
                 />
@@ -225,113 +294,7 @@ export function Timeline({
           })}
         </div>
       </div>
-      {dock(marked)}
+      {dock}
     </div>
   );
-}
-
-interface RowProps {
-  readonly person: PersonView;
-  readonly date: string;
-  readonly view: PlanView;
-  readonly now: number;
-  readonly axis: Axis;
-  readonly visits: ReadonlyMap<string, VisitView>;
-  readonly colour: ColourContext;
-  readonly selectedId: string | null;
-  readonly marked: ReadonlySet<string>;
-  readonly onSelect: (selection: string) => void;
-  /** Where another plan has visits of theirs. */
-  readonly ghosts: readonly Ghost[] | undefined;
-  readonly otherName: string;
-}
-
-const Row = memo(function Row({
-  ghosts,
-  otherName,
-  person,
-  date,
-  view,
-  now,
-  axis,
-  visits,
-  colour,
-  selectedId,
-  marked,
-  onSelect,
-}: RowProps) {
-  const shifts = person.shifts.filter((s) => s.date === date);
-  const territory = view.territories.find((t) => t.id === person.homeTerritory)?.name ?? 'Elsewhere';
-  const apart = (offsetMinutes(axis.fromAt, person.zone) - offsetMinutes(axis.fromAt, view.zone)) / 60;
-  return (
-    <>
-      <PersonLabel
-        person={person}
-        shifts={shifts}
-        territory={territory}
-        zoneNote={apart === 0 ? null : `${apart > 0 ? '+' : '−'}${Math.abs(apart)} h`}
-        onSelect={() => onSelect(`person:${person.id}`)}
-      />
-      <svg width={axis.width} height={ROW_HEIGHT} role="group" aria-label={`Day of ${person.name}`}>
-        <CordPatterns />
-        {hourTicks(axis).map((at) => (
-          <line
-            key={at}
-            x1={axis.x(at)}
-            x2={axis.x(at)}
-            y1={0}
-            y2={ROW_HEIGHT}
-            stroke="var(--hair)"
-            strokeWidth={0.7}
-          />
-        ))}
-        <ClosedTime axis={axis} shifts={shifts} />
-        {/* Behind the knots: it does not run through their words. */}
-        <NowLine axis={axis} now={now} height={ROW_HEIGHT} />
-        {ghosts && (
-          <GhostKnots
-            ghosts={ghosts}
-            axis={axis}
-            visits={visits}
-            planName={otherName}
-            onSelect={(id) => onSelect(`visit:${id}`)}
-          />
-        )}
-        {shifts.map((shift) => (
-          <Cord
-            key={shift.id}
-            person={person}
-            shift={shift}
-            axis={axis}
-            visits={visits}
-            colour={colour}
-            selectedId={selectedId}
-            marked={marked}
-            onSelect={(id) => onSelect(`visit:${id}`)}
-          />
-        ))}
-      </svg>
-    </>
-  );
-});
-
-/** Time outside the person's shifts is hatched ground. */
-function ClosedTime({
-  axis,
-  shifts,
-}: {
-  readonly axis: Axis;
-  readonly shifts: readonly { startAt: number; endAt: number }[];
-}) {
-  const open = [...shifts].sort((a, b) => a.startAt - b.startAt);
-  const closed: [number, number][] = [];
-  let at = axis.fromAt;
-  for (const s of open) {
-    if (s.startAt > at) closed.push([at, s.startAt]);
-    at = Math.max(at, s.endAt);
-  }
-  if (at < axis.toAt) closed.push([at, axis.toAt]);
-  return closed.map(([a, b]) => (
-    <rect key={a} x={axis.x(a)} width={axis.x(b) - axis.x(a)} y={0} height={ROW_HEIGHT} fill="url(#hatch)" />
-  ));
 }

@@ -23,8 +23,17 @@ export function createAxis(fromAt: number, toAt: number, width: number): Axis {
 
 const HOUR = 3600;
 
-/** Hours of a date that anybody works or drives in, to whole hours: nights are folded away. */
-export function hoursOf(view: PlanView, date: string): { fromAt: number; toAt: number } {
+/**
+ * Hours of a date that anybody works or drives in, to whole hours: nights are folded away. A desk may ask for its own, in minutes of
+ * the day.
+ */
+export function hoursOf(
+  view: PlanView,
+  date: string,
+  wanted: { readonly from: number; readonly to: number } | null = null,
+): { fromAt: number; toAt: number } {
+  if (wanted)
+    return { fromAt: instantOf(date, wanted.from, view.zone), toAt: instantOf(date, wanted.to, view.zone) };
   let fromAt = Number.POSITIVE_INFINITY;
   let toAt = Number.NEGATIVE_INFINITY;
   for (const shift of shiftsOn(view.people, date)) {

@@ -26,6 +26,7 @@ const visit: VisitView = {
 };
 const context: ColourContext = {
   by: 'slack',
+  says: 'kind',
   territories: [
     { id: 'n', name: 'North' },
     { id: 's', name: 'South' },
@@ -106,7 +107,15 @@ describe('the axis of a day', () => {
       stops: [stop(), stop({ visitId: '' }), stop({ visitId: 'w' })],
     };
     const shift = { id: 's', date: '1970-01-01', startAt: 8 * 3600, endAt: 16 * 3600, route };
-    const person: PersonView = { id: 'p', name: 'P', zone: 'UTC', homeTerritory: 'n', shifts: [shift] };
+    const person: PersonView = {
+      id: 'p',
+      name: 'P',
+      zone: 'UTC',
+      homeTerritory: 'n',
+      skills: [],
+      groupIds: [],
+      shifts: [shift],
+    };
     const view = { people: [person], zone: 'UTC' } as unknown as PlanView;
     expect(hoursOf(view, '1970-01-01')).toEqual({ fromAt: 7 * 3600, toAt: 18 * 3600 });
     // The keys step over what is only busy time.

@@ -1,8 +1,12 @@
+import type { DeskSettings } from '@/contract/plan/desks';
 import { type Slack, type StopView, slackOf, type VisitView } from '@/contract/plan/plan-view';
+import { clock } from '../../shared/time';
 
 /** What knots can be coloured by. */
 export const COLOUR_BY = ['slack', 'chance', 'territory', 'jobKind', 'priority'] as const;
 export type ColourBy = (typeof COLOUR_BY)[number];
+
+export type KnotSays = DeskSettings['says'];
 
 export interface KnotStyle {
   readonly fill: string;
@@ -82,6 +86,8 @@ export interface ColourContext {
   readonly by: ColourBy;
   readonly territories: readonly { readonly id: string; readonly name: string }[];
   readonly jobKinds: readonly string[];
+  /** What is written into knots that have no mark. */
+  readonly says: KnotSays;
   /** How likely each promised window is kept, by visit; empty until it is known. */
   readonly chances: ReadonlyMap<string, number>;
 }
@@ -117,6 +123,15 @@ function nameOf(id: string, context: ColourContext): string {
 
 function keyOf(visit: VisitView, by: Exclude<ColourBy, 'slack' | 'chance'>): string {
   return by === 'territory' ? visit.territoryId : by === 'jobKind' ? visit.jobKind : String(visit.priority);
+}
+
+/** What a knot says of its visit. */
+export function wordsOf(visit: VisitView, says: KnotSays): string {
+  if (says === 'number') return visit.label;
+  if (says === 'site') return visit.site;
+  if (says === 'kind') return visit.jobKind;
+  const [window] = visit.windows;
+  return window ? `${clock(window.startAt, visit.zone)}–${clock(window.endAt, visit.zone)}` : 'any time';
 }
 
 /** A hexagon as wide as the visit is long. */

@@ -10,7 +10,7 @@ import { compareAddress } from '../../shared/addresses';
 import { callApi, done } from '../../shared/api';
 import { dayText } from '../../shared/time';
 import { AcceptDialog } from '../accept/AcceptDialog';
-import { Beyond } from '../Beyond';
+import { Beyond } from '../scoreline/Beyond';
 
 interface Props {
   readonly draft: DraftRow;

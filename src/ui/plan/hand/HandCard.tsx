@@ -12,6 +12,9 @@ interface Props {
   readonly view: PlanView;
   /** The drawing that the card lies in: it stands on the side where the pointer is not. */
   readonly frame: () => DOMRect | null;
+  readonly isMap?: boolean;
+  /** What is carried by keys is told here: on one of cords and map. */
+  readonly tellsKeys?: boolean;
 }
 
 const WIDTH = 330;
@@ -19,26 +22,46 @@ const MOST_LINES = 6;
 const MOST_NAMED = 3;
 
 /** What putting it down here comes to, in words; never over what it speaks of. */
-export function HandCard({ store, view, frame }: Props) {
+export function HandCard({ store, view, frame, isMap = false, tellsKeys = true }: Props) {
   const state = useSyncExternalStore(store.subscribe, store.get, () => null);
   if (!state || (!state.aim && !state.isOff)) return null;
   const box = frame();
-  const isRight = box !== null && state.point !== null && state.point.x < box.left + box.width / 2;
-  const isLow = box !== null && state.point !== null && state.point.y < box.top + box.height / 2;
+  // Cords and map may stand side by side: the card is where the pointer is.
+  if (
+    state.point === null
+      ? !tellsKeys
+      : box !== null && (state.point.x < box.left || state.point.x > box.right)
+  )
+    return null;
+  const at = state.point ?? aimedPoint();
+  const isRight = box !== null && at !== null && at.x < box.left + box.width / 2;
+  const isLow = box !== null && at !== null && at.y < box.top + box.height / 2;
   const place = {
-    ...(isRight ? { right: 12 } : { left: Math.max(204, 12) }),
-    ...(isLow ? { bottom: 12 } : { top: 12 }),
+    ...(isRight ? { right: 12 } : { left: isMap ? 12 : 204 }),
+    ...(isLow ? { bottom: isMap ? 36 : 12 } : { top: isMap ? 48 : 12 }),
     width: WIDTH,
   };
   const broken = state.outcome?.broken ?? [];
   return (
-    <div className={css.card} style={place} data-against={broken.length > 0} role="status">
+    <div
+      className={css.card}
+      style={place}
+      data-against={broken.length > 0}
+      role="status"
+      aria-busy={state.weighed !== state.grip}
+    >
       <Head state={state} view={view} />
-      {broken.length > 0 && <Against state={state} />}
+      {broken.length > 0 && <Against state={state} view={view} />}
       {state.outcome ? <Says state={state} view={view} /> : <p className="quiet">Working it out …</p>}
       <Better state={state} view={view} />
     </div>
   );
+}
+
+/** Where what is carried by keys is drawn. */
+function aimedPoint(): { readonly x: number; readonly y: number } | null {
+  const box = document.querySelector('[data-aimed="true"]')?.getBoundingClientRect();
+  return box ? { x: box.x + box.width / 2, y: box.y + box.height / 2 } : null;
 }
 
 interface PartProps {
@@ -77,7 +100,7 @@ function Head({ state, view }: PartProps) {
   );
 }
 
-function Against({ state }: Pick<PartProps, 'state'>) {
+function Against({ state, view }: PartProps) {
   const { against, outcome } = state;
   const rules = [
     ...against.map((rule) => REASON_WORDS[rule]),
@@ -88,7 +111,7 @@ function Against({ state }: Pick<PartProps, 'state'>) {
   return (
     <div className="bad" style={{ marginBottom: 6 }}>
       <b>Not allowed.</b> {[...new Set(rules)].slice(0, MOST_NAMED).join('. ')}.{' '}
-      <span className="quiet">Hold Alt to put it there all the same, with a reason.</span>
+      {view.mayForce && <span className="quiet">Hold Alt to put it there all the same, with a reason.</span>}
     </div>
   );
 }

@@ -1,10 +1,12 @@
-import { useSyncExternalStore } from 'react';
+import { memo, useMemo, useSyncExternalStore } from 'react';
 import type { PlanView } from '@/contract/plan/plan-view';
 import { changeText, priceText } from '../../messages/figures';
 import type { Axis } from '../cords/axis';
 import { ROW_HEIGHT } from '../cords/Cord';
 import { knotPath } from '../cords/knot';
+import type { Fit } from './board/fits';
 import type { DayThen } from './board/hand-desk';
+import type { Hold } from './grip';
 import css from './Hand.module.css';
 import type { HandState, HandStore } from './hand-store';
 
@@ -15,43 +17,88 @@ interface Props {
   readonly view: PlanView;
   readonly axis: Axis;
   /** Rows drawn: which person stands where, in pixels from the top of all rows. */
-  readonly rows: readonly { readonly personIx: number; readonly top: number }[];
-  readonly height: number;
+  readonly rows: readonly { readonly personId: string; readonly top: number }[];
 }
 
 /** Over the cords while something is held: where it may go at what price, and what it would make of the day under it. */
-export function HandOverlay({ store, view, axis, rows, height }: Props) {
+export function HandOverlay({ store, view, axis, rows }: Props) {
   const state = useSyncExternalStore(store.subscribe, store.get, () => null);
-  if (!state) return null;
+  const personOf = useMemo(
+    () => new Map(view.people.flatMap((p) => p.shifts.map((s) => [s.id, p.id] as const))),
+    [view],
+  );
+  const fits = state?.fits ?? null;
+  const fitOf = useMemo(() => {
+    const out = new Map<string, Fit>();
+    for (const fit of fits ?? [])
+      for (const id of fit.shiftIds) {
+        const person = personOf.get(id);
+        if (person !== undefined && !out.has(person)) out.set(person, fit);
+      }
+    return out;
+  }, [fits, personOf]);
+  if (!state || rows.length === 0) return null;
+  const { aim, hold, outcome, isStretch } = state;
+  const aimed = aim ? personOf.get(aim.shiftId) : undefined;
+  const days = new Map<string, DayThen[]>();
+  for (const day of outcome?.days ?? []) {
+    const person = personOf.get(day.shiftId);
+    if (person !== undefined) days.set(person, [...(days.get(person) ?? []), day]);
+  }
+  // No larger than what is in sight: all of it is painted anew with each move.
+  const from = rows[0]!.top;
+  const to = rows.at(-1)!.top + ROW_HEIGHT;
   return (
-    <svg className={css.overlay} width={axis.width} height={height} aria-hidden="true">
-      {rows.map(({ personIx, top }) => (
-        <Lit key={personIx} state={state} view={view} personIx={personIx} top={top} axis={axis} />
-      ))}
-      {rows.map(({ personIx, top }) => (
-        <Then key={personIx} state={state} view={view} personIx={personIx} top={top} axis={axis} />
-      ))}
+    <svg
+      className={css.overlay}
+      style={{ top: from }}
+      width={axis.width}
+      height={to - from}
+      viewBox={`0 ${from} ${axis.width} ${to - from}`}
+      aria-hidden="true"
+    >
+      {fits !== null &&
+        !isStretch &&
+        rows.map(({ personId, top }) => (
+          <Lit
+            key={personId}
+            fit={fitOf.get(personId) ?? null}
+            isMany={hold.visitIds.length > 1}
+            isAimed={personId === aimed}
+            top={top}
+            axis={axis}
+          />
+        ))}
+      {rows.map(({ personId, top }) => {
+        const own = days.get(personId);
+        const isAimed = personId === aimed;
+        if (!own && !(isAimed && !outcome && !isStretch && aim)) return null;
+        return (
+          <g key={personId} data-aimed={isAimed}>
+            {own ? (
+              <Then state={state} view={view} days={own} top={top} axis={axis} />
+            ) : (
+              <Held hold={hold} at={aim!.at} y={top + MID} axis={axis} />
+            )}
+          </g>
+        );
+      })}
     </svg>
   );
 }
 
-interface RowProps {
-  readonly state: HandState;
-  readonly view: PlanView;
-  readonly personIx: number;
+interface LitProps {
+  readonly fit: Fit | null;
+  readonly isMany: boolean;
+  readonly isAimed: boolean;
   readonly top: number;
   readonly axis: Axis;
 }
 
-/** The best place on a cord, lit; a cord that has none stands back. */
-function Lit({ state, view, personIx, top, axis }: RowProps) {
-  const { fits, hold, aim } = state;
-  if (fits === null || state.isStretch) return null;
-  const ids = new Set(view.people[personIx]!.shifts.map((s) => s.id));
-  const fit = fits.find((f) => f.shiftIds.some((id) => ids.has(id)));
-  const isAimed = aim !== null && ids.has(aim.shiftId);
+/** The best place on a cord, lit; a cord that has none stands back. Drawn anew only where that changes, not with each move. */
+const Lit = memo(function Lit({ fit, isMany, isAimed, top, axis }: LitProps) {
   if (!fit) {
-    if (hold.visitIds.length > 1 || isAimed) return null;
+    if (isMany || isAimed) return null;
     return <rect x={0} y={top} width={axis.width} height={ROW_HEIGHT} className={css.back} />;
   }
   const x1 = axis.x(fit.startAt);
@@ -70,30 +117,43 @@ function Lit({ state, view, personIx, top, axis }: RowProps) {
       </text>
     </g>
   );
+});
+
+interface HeldProps {
+  readonly hold: Hold;
+  readonly at: number;
+  readonly y: number;
+  readonly axis: Axis;
+}
+
+/** What is held, where it is, while it is worked out what that comes to. */
+function Held({ hold, at, y, axis }: HeldProps) {
+  const finish = hold.grabbed ? hold.grabbed.finishAt - hold.grabbed.startAt : 3600;
+  const x = axis.x(at);
+  return (
+    <path
+      d={knotPath(x, y, Math.max(8, axis.x(at + finish) - x), 20)}
+      className={css.held}
+      fill="var(--lime)"
+    />
+  );
+}
+
+interface ThenProps {
+  readonly state: HandState;
+  readonly view: PlanView;
+  readonly days: readonly DayThen[];
+  readonly top: number;
+  readonly axis: Axis;
 }
 
 /** What the day would be: a thin cord over the one that is. */
-function Then({ state, view, personIx, top, axis }: RowProps) {
-  const { outcome, hold, aim } = state;
-  const ids = new Set(view.people[personIx]!.shifts.map((s) => s.id));
-  const isAimed = aim !== null && ids.has(aim.shiftId);
-  const days = outcome?.days.filter((d) => ids.has(d.shiftId)) ?? [];
+function Then({ state, view, days, top, axis }: ThenProps) {
+  const { outcome, hold } = state;
   const y = top + MID;
-  if (!outcome && isAimed && !state.isStretch) {
-    const finish = hold.grabbed ? hold.grabbed.finishAt - hold.grabbed.startAt : 3600;
-    const x = axis.x(aim.at);
-    return (
-      <path
-        d={knotPath(x, y, Math.max(8, axis.x(aim.at + finish) - x), 20)}
-        className={css.held}
-        fill="var(--lime)"
-      />
-    );
-  }
   const broken = new Set(outcome?.broken.flatMap((v) => v.visitId ?? []));
   const held = new Set(hold.visitIds);
-  if (days.length === 0) return null;
-  const names = new Map(view.visits.map((v) => [v.id, v.jobKind]));
+  const nameOf = (id: string): string => view.visits.find((v) => v.id === id)?.jobKind ?? 'elsewhere';
   return days.map((day) => (
     <g key={day.shiftId}>
       <rect x={0} y={top + 1} width={axis.width} height={ROW_HEIGHT - 2} className={css.day} />
@@ -121,7 +181,7 @@ function Then({ state, view, personIx, top, axis }: RowProps) {
             stop={stop}
             y={y}
             axis={axis}
-            name={names.get(stop.visitId) ?? 'elsewhere'}
+            name={nameOf(stop.visitId)}
             isHeld={held.has(stop.visitId)}
             isBad={broken.has(stop.visitId) || (stop.slackSec ?? 0) < 0}
           />

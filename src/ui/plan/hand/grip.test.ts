@@ -1,5 +1,5 @@
 import type { PersonView, PlanView } from '@/contract/plan/plan-view';
-import type { Fit } from './board/hand-desk';
+import type { Fit } from './board/fits';
 import { gripAt, gripOff, handledOf, holdOf, shiftAt, snapped } from './grip';
 
 const stop = (visitId: string, startAt: number) => ({
@@ -14,6 +14,8 @@ const person = (id: string, stops: ReturnType<typeof stop>[]): PersonView => ({
   name: id,
   zone: 'UTC',
   homeTerritory: 'quay',
+  skills: [],
+  groupIds: [],
   shifts: [
     {
       id: `${id}@2026-06-10`,

@@ -1,6 +1,7 @@
 import type { Handled } from '@/contract/plan/hand';
 import type { PersonView, PlanView, ShiftView } from '@/contract/plan/plan-view';
-import type { Fit, Grip, Seat } from './board/hand-desk';
+import type { Fit } from './board/fits';
+import type { Grip, Seat } from './board/hand-desk';
 
 /** Seconds to which a moment in the hand snaps. */
 export const SNAP_SEC = 300;

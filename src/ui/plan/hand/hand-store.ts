@@ -1,5 +1,6 @@
 import type { PairRule } from '@/core/index';
-import type { Fit, Grip, Outcome } from './board/hand-desk';
+import type { Fit } from './board/fits';
+import type { Grip, Outcome } from './board/hand-desk';
 import type { Aim, Hold } from './grip';
 
 /** What the hand is doing. It lies outside of the rows: they are not drawn anew while a pointer moves. */
@@ -13,6 +14,8 @@ export interface HandState {
   readonly grip: Grip | null;
   /** What it comes to there; null while it is worked out. */
   readonly outcome: Outcome | null;
+  /** What that was said of: for a moment it may be the place before. */
+  readonly weighed: Grip | null;
   /** The best place of every cord, cheapest first; null while they are looked for. */
   readonly fits: readonly Fit[] | null;
   /** Why the cord aimed at is out of the question, however empty its day. */

@@ -3,7 +3,7 @@ import type { PlanView } from '@/contract/plan/plan-view';
 import type { ScorelineMore } from '@/contract/plan/scoreline';
 import { durationText } from '../../messages/figures';
 import { percentText } from '../cords/knot';
-import { useScorelineMore } from '../use-scoreline-more';
+import { useScorelineMore } from '../scoreline/use-scoreline-more';
 import css from './Lens.module.css';
 import { LensTitle } from './LensTitle';
 import { placesOf } from './VisitLens';

@@ -7,7 +7,7 @@ import { changeText, OBJECTIVE_WORDS, priceText, tellingMeasures } from '../../m
 import { RULE_WORDS } from '../../messages/rules';
 import { callApi } from '../../shared/api';
 import { dayText } from '../../shared/time';
-import { Beyond } from '../Beyond';
+import { Beyond } from '../scoreline/Beyond';
 import { Binds } from '../why/Binds';
 import { ChanceLens } from './ChanceLens';
 import css from './Lens.module.css';

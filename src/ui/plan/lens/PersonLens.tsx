@@ -13,6 +13,8 @@ import { RULE_WORDS } from '../../messages/rules';
 import { callApi } from '../../shared/api';
 import { clock, dayText } from '../../shared/time';
 import { loadOf } from '../cords/PersonLabel';
+import { Untangle } from '../hand/choices/Untangle';
+import type { Hand } from '../hand/use-hand';
 import { PersonWhySection } from '../why/PersonWhy';
 import css from './Lens.module.css';
 import { LensTitle } from './LensTitle';
@@ -23,10 +25,11 @@ interface Props {
   readonly query: string;
   readonly personId: string;
   readonly onSelect: (selection: string | null) => void;
+  readonly hand: Hand;
 }
 
 /** A person's days in the extent: hours, visits, and what they cost. */
-export function PersonLens({ view, query, personId, onSelect }: Props) {
+export function PersonLens({ view, query, personId, onSelect, hand }: Props) {
   const { data, error } = useQuery({
     queryKey: ['plan-person', query, personId],
     queryFn: ({ signal }) =>
@@ -48,6 +51,7 @@ export function PersonLens({ view, query, personId, onSelect }: Props) {
           ? `${durationText(plannedSec)} planned of ${durationText(workedSec)}, ${Math.round((plannedSec / workedSec) * 100)} %`
           : 'No working hours in these days'}
       </p>
+      {data && <About detail={data} lastDate={view.dates.at(-1) ?? ''} companyZone={view.zone} />}
       {error && <p className="bad">{errorText(error)}</p>}
       <PersonWhySection query={query} personId={personId} />
       <Skills detail={data} lastDate={view.dates.at(-1) ?? ''} />
@@ -60,8 +64,56 @@ export function PersonLens({ view, query, personId, onSelect }: Props) {
           visits={visits}
           price={data?.days.find((d) => d.shiftId === shift.id)?.price}
           onSelect={onSelect}
+          hand={hand}
         />
       ))}
+    </>
+  );
+}
+
+const RELATION_WORDS = { home: 'at home in', cover: 'covers', loan: 'on loan to' } as const;
+
+/** How somebody is reached, where they belong, and what they have along. */
+function About({
+  detail,
+  lastDate,
+  companyZone,
+}: {
+  readonly detail: PersonDetail;
+  readonly lastDate: string;
+  readonly companyZone: string;
+}) {
+  const { phone, zone, vehicle, territories, groups, parts } = detail;
+  const along = [vehicle, ...parts].filter((t) => t !== '');
+  return (
+    <>
+      {(phone !== '' || zone !== companyZone) && (
+        <p className={css.fact}>
+          {phone !== '' && (
+            <>
+              Phone <b>{phone}</b>
+            </>
+          )}
+          {zone !== companyZone && <span className="quiet"> keeps {zone} time</span>}
+        </p>
+      )}
+      <p className={css.fact}>
+        {territories.map((t, i) => (
+          <span key={`${t.name}${t.relation}`}>
+            {i > 0 && ', '}
+            {RELATION_WORDS[t.relation]} {t.name}
+            {t.validTo && (
+              <span className={t.validTo < lastDate ? 'bad' : 'quiet'}> to {dayText(t.validTo)}</span>
+            )}
+          </span>
+        ))}
+      </p>
+      {(along.length > 0 || groups.length > 0) && (
+        <p className={css.fact}>
+          {along.length > 0 && `Has along: ${along.join(', ')}. `}
+          {groups.length > 0 && `Of ${groups.join(', ')}.`}
+        </p>
+      )}
     </>
   );
 }
@@ -99,9 +151,10 @@ interface DayProps {
   readonly visits: ReadonlyMap<string, VisitView>;
   readonly price: PersonDetail['days'][number]['price'] | undefined;
   readonly onSelect: Props['onSelect'];
+  readonly hand: Hand;
 }
 
-function Day({ shift, person, view, visits, price, onSelect }: DayProps) {
+function Day({ shift, person, view, visits, price, onSelect, hand }: DayProps) {
   const { route } = shift;
   return (
     <section>
@@ -142,6 +195,7 @@ function Day({ shift, person, view, visits, price, onSelect }: DayProps) {
                 Breaks a rule: {RULE_WORDS[v.rule]}
               </p>
             ))}
+          <Untangle hand={hand} view={view} shift={shift} />
           {price && <PartsTable parts={price} sum="Price of the day" />}
         </>
       )}

@@ -1,5 +1,6 @@
 import { useDebouncedValue } from '@mantine/hooks';
 import { useQuery } from '@tanstack/react-query';
+import Link from 'next/link';
 import { type VisitDetail, visitDetail } from '@/contract/plan/plan-detail';
 import {
   type PersonView,
@@ -16,6 +17,7 @@ import { durationText } from '../../messages/figures';
 import { RULE_WORDS } from '../../messages/rules';
 import { callApi } from '../../shared/api';
 import { clock, dayText, momentText } from '../../shared/time';
+import { Untangle } from '../hand/choices/Untangle';
 import { HandActions } from '../hand/HandActions';
 import type { Hand } from '../hand/use-hand';
 import { Relaxations } from '../why/Relaxations';
@@ -71,7 +73,14 @@ export function VisitLens({ view, query, visitId, onSelect, hand }: Props) {
       <LensTitle text={visit.jobKind} onClose={() => onSelect(null)} />
       <p className="quiet">
         {visit.site} · {detail?.address ? `${detail.address} · ` : ''}
-        {visit.label} · priority {visit.priority}
+        {detail ? (
+          <Link className="link" href={`/work/orders/${encodeURIComponent(detail.workOrderId)}`}>
+            {visit.label}
+          </Link>
+        ) : (
+          visit.label
+        )}{' '}
+        · priority {visit.priority}
       </p>
       {places.map((place) => (
         <PlannedFacts
@@ -111,6 +120,12 @@ export function VisitLens({ view, query, visitId, onSelect, hand }: Props) {
               durationMin={detail.durationMin}
               canTie={places.length > 0}
             />
+          )}
+          {places.map(
+            (p) =>
+              (broken.length > 0 || slackOf(p.stop) === 'missed') && (
+                <Untangle key={p.shift.id} hand={hand} view={view} shift={p.shift} />
+              ),
           )}
           <Needs detail={detail} visit={visit} zone={view.zone} />
           {detail.price && (

@@ -1,79 +1,103 @@
-import { ActionIcon, TextInput } from '@mantine/core';
-import { useLocalStorage } from '@mantine/hooks';
+import { ActionIcon, Checkbox, NativeSelect, TextInput } from '@mantine/core';
 import { IconX } from '@tabler/icons-react';
-import { useMemo, useState } from 'react';
-import type { PlanView, VisitView } from '@/contract/plan/plan-view';
-import { durationText } from '../../messages/figures';
-import { clock, momentText } from '../../shared/time';
+import { useQuery } from '@tanstack/react-query';
+import { Fragment, useMemo, useState } from 'react';
+import type { PlanView } from '@/contract/plan/plan-view';
+import { useNow } from '../../shared/use-now';
+import type { Desk } from '../desk/use-desk';
+import type { Hand } from '../hand/use-hand';
 import { idOf } from '../selection';
+import { ArrangeLoose } from './ArrangeLoose';
+import { ChosenBar } from './ChosenBar';
+import {
+  type Column,
+  columnOf,
+  groupedBy,
+  type LooseRow,
+  looseRows,
+  meets,
+  promiseOf,
+  sortedBy,
+} from './columns';
 import css from './LooseDock.module.css';
-
-type Column = 'priority' | 'jobKind' | 'site' | 'territory' | 'window' | 'due' | 'duration';
-
-interface Row {
-  readonly visit: VisitView;
-  readonly territory: string;
-}
-
-const COLUMNS: readonly {
-  readonly key: Column;
-  readonly name: string;
-  readonly value: (r: Row) => string | number;
-}[] = [
-  { key: 'priority', name: 'Priority', value: (r) => r.visit.priority },
-  { key: 'jobKind', name: 'Job kind', value: (r) => r.visit.jobKind },
-  { key: 'site', name: 'Site', value: (r) => r.visit.site },
-  { key: 'territory', name: 'Territory', value: (r) => r.territory },
-  { key: 'window', name: 'Promised', value: (r) => r.visit.windows[0]?.startAt ?? Number.MAX_SAFE_INTEGER },
-  { key: 'due', name: 'Due', value: (r) => r.visit.dueAt ?? 0 },
-  { key: 'duration', name: 'Takes', value: (r) => r.visit.durationMin ?? 0 },
-];
+import { useLooseView } from './use-loose-view';
 
 interface Props {
   readonly view: PlanView;
+  readonly hand: Hand;
+  readonly desk: Desk;
   readonly selected: string | null;
   readonly marked: ReadonlySet<string>;
+  readonly onMark: (marked: ReadonlySet<string>) => void;
   readonly onSelect: (selection: string) => void;
   readonly onClose: () => void;
 }
 
+const NO_WHY: ReadonlyMap<string, string | null> = new Map();
+
 /** The loose ends as a table that stands below the cords, so that they can be carried out of it. */
-export function LooseDock({ view, selected, marked, onSelect, onClose }: Props) {
-  const [sort, setSort] = useLocalStorage<{ by: Column; isDown: boolean }>({
-    key: 'lime-loose-sort',
-    defaultValue: { by: 'priority', isDown: false },
-  });
+export function LooseDock({ view, hand, desk, selected, marked, onMark, onSelect, onClose }: Props) {
+  const loose = useLooseView(desk);
+  const { settings } = loose;
   const [filter, setFilter] = useState('');
+  const now = useNow(view);
+  const asksWhy = [settings.groupBy, settings.sort.replace(/^-/, ''), ...settings.columns].includes('why');
+  const why = useQuery({
+    queryKey: ['why-loose', hand.board],
+    queryFn: () => hand.whyLoose(view.looseIds),
+    enabled:
+      view.kind === 'live' &&
+      view.looseIds.length > 0 &&
+      (asksWhy || settings.conditions.some((c) => c.field === 'why')),
+    staleTime: 300_000,
+  });
   const rows = useMemo(() => {
-    const loose = new Set(view.looseIds);
-    const names = new Map(view.territories.map((t) => [t.id, t.name]));
     const words = filter.trim().toLowerCase().split(/\s+/);
-    const { value } = COLUMNS.find((c) => c.key === sort.by) ?? COLUMNS[0]!;
-    const sign = sort.isDown ? -1 : 1;
-    return view.visits
-      .filter((v) => loose.has(v.id))
-      .map((visit): Row => ({ visit, territory: names.get(visit.territoryId) ?? '' }))
-      .filter((r) => {
-        const text = `${r.visit.label} ${r.visit.jobKind} ${r.visit.site} ${r.territory}`.toLowerCase();
-        return words.every((w) => text.includes(w));
-      })
-      .sort((a, b) => {
-        const [x, y] = [value(a), value(b)];
-        return sign * (x < y ? -1 : x > y ? 1 : 0);
-      });
-  }, [view, sort, filter]);
-  const current = idOf(selected, 'visit');
+    const kept = looseRows(view, why.data ?? NO_WHY, now).filter((r) => {
+      const text = `${r.visit.label} ${r.visit.jobKind} ${r.visit.site} ${r.territory}`.toLowerCase();
+      return words.every((w) => text.includes(w)) && settings.conditions.every((c) => meets(r, c));
+    });
+    return sortedBy(kept, settings.sort);
+  }, [view, settings, filter, why.data, now]);
+  const columns = settings.columns.flatMap((key) => columnOf(key) ?? []);
+  const shown = new Set(rows.map((r) => r.visit.id));
+  const chosen = [...marked].filter((id) => shown.has(id));
+  const toggle = (ids: readonly string[], isOn: boolean): void => {
+    const next = new Set(marked);
+    for (const id of ids)
+      if (isOn) next.add(id);
+      else next.delete(id);
+    onMark(next);
+  };
+  const isCut = rows.length !== view.looseIds.length;
   return (
-    <section className={css.dock} aria-label="Loose ends as a table">
+    <section className={css.dock} aria-label="Loose ends as a table" data-dock>
       <div className={css.head}>
-        <strong>
-          {rows.length === view.looseIds.length ? rows.length : `${rows.length} of ${view.looseIds.length}`}{' '}
-          loose ends
-        </strong>
+        <strong>{isCut ? `${rows.length} of ${view.looseIds.length}` : rows.length} loose ends</strong>
+        <NativeSelect
+          size="xs"
+          aria-label="View of loose ends"
+          data={[
+            { value: '', label: loose.view === null && loose.isChanged ? 'as arranged' : 'usual view' },
+            ...loose.views.map((v) => ({
+              value: v.id,
+              label: `${v.name}${v.isOwn ? '' : ` of ${v.owner}`}${v.id === loose.view?.id && loose.isChanged ? ', changed' : ''}`,
+            })),
+          ]}
+          value={loose.view?.id ?? ''}
+          onChange={(e) => loose.open(e.currentTarget.value || null)}
+        />
+        <ArrangeLoose loose={loose} desk={desk} />
+        {loose.isChanged && (
+          <button type="button" className="link" onClick={() => loose.open(loose.view?.id ?? null)}>
+            As it was
+          </button>
+        )}
         <TextInput
           size="xs"
+          w={220}
           aria-label="Filter loose ends"
-          placeholder="number, job kind, site or territory"
+          placeholder="number, job kind, site, territory"
           value={filter}
           onChange={(e) => setFilter(e.currentTarget.value)}
         />
@@ -81,65 +105,129 @@ export function LooseDock({ view, selected, marked, onSelect, onClose }: Props) 
           <IconX size={16} />
         </ActionIcon>
       </div>
+      {chosen.length > 0 && hand.mayHand && (
+        <ChosenBar hand={hand} view={view} chosen={chosen} onDone={() => toggle(chosen, false)} />
+      )}
       <div className={css.body} tabIndex={0}>
         {rows.length === 0 && (
           <p className="quiet">
             {view.looseIds.length === 0
               ? 'No loose ends in this extent: everything has a place.'
-              : 'No loose end matches the filter.'}
+              : 'No loose end matches the filter and the view above.'}
           </p>
         )}
         {rows.length > 0 && (
           <table className={`figures ${css.table}`}>
             <thead>
               <tr>
-                {COLUMNS.map((c) => (
-                  <th
-                    key={c.key}
-                    aria-sort={sort.by !== c.key ? 'none' : sort.isDown ? 'descending' : 'ascending'}
-                  >
-                    <button
-                      type="button"
-                      className="link"
-                      onClick={() => setSort({ by: c.key, isDown: sort.by === c.key ? !sort.isDown : false })}
-                    >
-                      {c.name}
-                      {sort.by === c.key ? (sort.isDown ? ' ↑' : ' ↓') : ''}
-                    </button>
-                  </th>
+                <th>
+                  <Checkbox
+                    size="xs"
+                    aria-label="Choose all"
+                    checked={chosen.length === rows.length}
+                    indeterminate={chosen.length > 0 && chosen.length < rows.length}
+                    onChange={(e) => toggle([...shown], e.currentTarget.checked)}
+                  />
+                </th>
+                {columns.map((c) => (
+                  <Head key={c.key} column={c} sort={settings.sort} onSort={(sort) => loose.set({ sort })} />
                 ))}
               </tr>
             </thead>
             <tbody>
-              {rows.map(({ visit: v, territory }) => (
-                <tr
-                  key={v.id}
-                  data-visit={v.id}
-                  data-current={v.id === current}
-                  data-marked={marked.has(v.id)}
-                >
-                  <td>{v.priority}</td>
-                  <td>
-                    <button type="button" className="link" onClick={() => onSelect(`visit:${v.id}`)}>
-                      {v.jobKind}
-                    </button>{' '}
-                    <span className="quiet">{v.label}</span>
-                  </td>
-                  <td>{v.site}</td>
-                  <td>{territory}</td>
-                  <td>
-                    {v.windows[0]
-                      ? `${momentText(v.windows[0].startAt, v.zone)}–${clock(v.windows[0].endAt, v.zone)}`
-                      : '–'}
-                  </td>
-                  <td>{v.dueAt === undefined ? '–' : momentText(v.dueAt, v.zone)}</td>
-                  <td>{durationText((v.durationMin ?? 0) * 60)}</td>
-                </tr>
+              {groupedBy(rows, settings.groupBy).map((group) => (
+                <Fragment key={group.name ?? ''}>
+                  {group.name !== null && (
+                    <tr className={css.group}>
+                      <th colSpan={columns.length + 1} scope="rowgroup">
+                        {group.name} <span className="quiet">{group.rows.length}</span>
+                      </th>
+                    </tr>
+                  )}
+                  {group.rows.map((row) => (
+                    <Line
+                      key={row.visit.id}
+                      row={row}
+                      columns={columns}
+                      isCurrent={row.visit.id === idOf(selected, 'visit')}
+                      isMarked={marked.has(row.visit.id)}
+                      onMark={(isOn) => toggle([row.visit.id], isOn)}
+                      onSelect={onSelect}
+                    />
+                  ))}
+                </Fragment>
               ))}
             </tbody>
           </table>
         )}
       </div>
     </section>
+  );
+}
+
+interface HeadProps {
+  readonly column: Column;
+  readonly sort: string;
+  readonly onSort: (sort: string) => void;
+}
+
+function Head({ column, sort, onSort }: HeadProps) {
+  const isBy = sort.replace(/^-/, '') === column.key;
+  const isDown = sort.startsWith('-');
+  return (
+    <th aria-sort={!isBy ? 'none' : isDown ? 'descending' : 'ascending'}>
+      <button
+        type="button"
+        className="link"
+        onClick={() => onSort(isBy && !isDown ? `-${column.key}` : column.key)}
+      >
+        {column.name}
+        {isBy ? (isDown ? ' ↑' : ' ↓') : ''}
+      </button>
+    </th>
+  );
+}
+
+interface LineProps {
+  readonly row: LooseRow;
+  readonly columns: readonly Column[];
+  readonly isCurrent: boolean;
+  readonly isMarked: boolean;
+  readonly onMark: (isOn: boolean) => void;
+  readonly onSelect: (selection: string) => void;
+}
+
+function Line({ row, columns, isCurrent, isMarked, onMark, onSelect }: LineProps) {
+  const { visit } = row;
+  const promise = promiseOf(row);
+  const open = (): void => onSelect(`visit:${visit.id}`);
+  return (
+    <tr data-visit={visit.id} data-current={isCurrent} data-marked={isMarked}>
+      <td>
+        <Checkbox
+          size="xs"
+          aria-label={`Choose ${visit.label}`}
+          checked={isMarked}
+          onChange={(e) => onMark(e.currentTarget.checked)}
+        />
+      </td>
+      {columns.map((c, i) => (
+        <td
+          key={c.key}
+          className={
+            c.key === 'promise' && promise !== 'none' ? (promise === 'ahead' ? 'good' : 'bad') : undefined
+          }
+        >
+          {c.key === 'jobKind' || (i === 0 && !columns.some((x) => x.key === 'jobKind')) ? (
+            <button type="button" className="link" onClick={open}>
+              {c.text(row)}
+            </button>
+          ) : (
+            c.text(row)
+          )}
+          {c.key === 'jobKind' && <span className="quiet"> {visit.label}</span>}
+        </td>
+      ))}
+    </tr>
   );
 }

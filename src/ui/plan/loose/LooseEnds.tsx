@@ -69,7 +69,6 @@ export function LooseEnds({ visits, axis, selectedId, onSelect }: Props) {
               if (e.key === 'Enter') open();
             }}
           >
-            <title>{`${visit.label} ${nameOf(visit)}`}</title>
             <rect
               x={x1 - 2}
               y={y - 9}

@@ -1,22 +1,29 @@
 'use client';
 
+import { useComputedColorScheme } from '@mantine/core';
 import 'leaflet/dist/leaflet.css';
-import { useQuery } from '@tanstack/react-query';
-import type { Feature, FeatureCollection, LineString } from 'geojson';
 import L, { type LatLngTuple } from 'leaflet';
-import { useMemo, useState } from 'react';
-import { CircleMarker, MapContainer, Marker, Polygon, Polyline, Tooltip } from 'react-leaflet';
-import { z } from 'zod';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { CircleMarker, MapContainer, Marker, Polygon, Polyline, Tooltip, useMap } from 'react-leaflet';
 import type { PlanView } from '@/contract/plan/plan-view';
 import { isInside } from '@/core/index';
 import { errorText } from '../../messages/errors';
-import { callApi } from '../../shared/api';
 import { colourOf, Ground, point } from '../../shared/map/Ground';
 import { useBaseMap } from '../../shared/map/use-base-map';
-import { hueOf } from '../cords/knot';
+import { hoursOf } from '../cords/axis';
+import { HandCard } from '../hand/HandCard';
+import type { Hand } from '../hand/use-hand';
+import { useHandKeys } from '../hand/use-hand-keys';
+import { walkPrices } from '../hand/walks';
 import { idOf } from '../selection';
+import { Carrying } from './Carrying';
 import { Lasso } from './Lasso';
+import { ownerOf, useWays, type Way } from './legs';
+import { MapBar } from './MapBar';
+import { MapLegend } from './MapLegend';
 import css from './MapView.module.css';
+import { Routes } from './Routes';
+import { Speeds } from './Speeds';
 
 interface Props {
   readonly view: PlanView;
@@ -26,62 +33,93 @@ interface Props {
   readonly otherName: string;
   readonly selected: string | null;
   readonly onSelect: (selection: string) => void;
-  /** Visits chosen with a lasso; absent where nobody may run. */
-  readonly onLasso?: ((visitIds: readonly string[]) => void) | undefined;
+  /** The cords stand beside: what is carried by keys is told there. */
+  readonly hasCords: boolean;
+  readonly hand: Hand;
+  readonly marked: ReadonlySet<string>;
+  readonly onMark: (marked: ReadonlySet<string>) => void;
+  /** Runs over what is marked; absent where nobody may run. */
+  readonly onLasso?: ((visitIds: readonly string[], isSmall: boolean) => void) | undefined;
 }
 
 /** The island with its roads, the routes of a plan, loose ends as rings, depots and territories. */
-export default function MapView({ view, query, otherQuery, otherName, selected, onSelect, onLasso }: Props) {
+export default function MapView(props: Props) {
+  const { view, query, otherQuery, otherName, selected, onSelect, hand, marked, onMark, onLasso } = props;
+  const { hasCords } = props;
   const [isLasso, setLasso] = useState(false);
+  const [at, setAt] = useState<number | null>(null);
+  const [hasSpeeds, setSpeeds] = useState(false);
+  const [followed, setFollowed] = useState<string | null>(null);
+  const frame = useRef<HTMLDivElement>(null);
+  // A canvas knows no style sheets: in another theme all is said to it anew.
+  useComputedColorScheme('light');
   const base = useBaseMap();
-  const legs = useLegs(query, view.revision);
-  const otherLegs = useLegs(otherQuery, view.revision);
-  const bounds = useMemo(
-    () =>
-      L.latLngBounds(view.territories.flatMap((t) => t.outline.map(([lon, lat]): LatLngTuple => [lat, lon]))),
-    [view.territories],
-  );
+  const ways = useWays(query, view.revision);
+  const otherWays = useWays(otherQuery, view.revision);
+  const keys = useHandKeys({
+    hand,
+    view,
+    frame,
+    walk: useMemo(() => walkPrices(view), [view]),
+    selected,
+    marked,
+    reveal: () => undefined,
+    onOpen: (id) => onSelect(`visit:${id}`),
+  });
+  const hours = useMemo(() => hoursOf(view, view.dates[0]!), [view]);
   if (base.error) return <p className={css.note}>{errorText(base.error)}</p>;
   if (base.data === undefined) return <p className={css.note}>Drawing the map …</p>;
   const caught = (ring: readonly { lat: number; lon: number }[]): void => {
     setLasso(false);
-    const inside = view.visits.filter((v) => v.isLocated && isInside(v, ring));
-    onLasso?.([...new Set(inside.map((v) => v.id.split('/')[0]!))]);
+    onMark(new Set(view.visits.filter((v) => v.isLocated && isInside(v, ring)).map((v) => v.id)));
   };
+  const person = followed ?? idOf(selected, 'person') ?? ownerOf(view, idOf(selected, 'visit'));
   return (
-    <div className={css.frame}>
-      {onLasso && (
-        <button
-          type="button"
-          className={css.lasso}
-          aria-pressed={isLasso}
-          onClick={() => setLasso((on) => !on)}
-        >
-          {isLasso ? 'Draw round the visits …' : 'Choose visits for a run'}
-        </button>
-      )}
+    <div className={css.frame} ref={frame} {...{ onKeyDownCapture: keys }}>
+      <HandCard
+        store={hand.store}
+        view={view}
+        frame={() => frame.current?.getBoundingClientRect() ?? null}
+        isMap
+        tellsKeys={!hasCords}
+      />
+      <MapBar
+        view={view}
+        isLasso={isLasso}
+        onLasso={() => setLasso((on) => !on)}
+        marked={marked}
+        onMark={onMark}
+        onRun={
+          onLasso && ((isSmall) => onLasso([...new Set([...marked].map((id) => id.split('/')[0]!))], isSmall))
+        }
+        followed={followed}
+        onFollow={setFollowed}
+        hasSpeeds={hasSpeeds}
+        onSpeeds={setSpeeds}
+        hours={hours}
+        at={at}
+        onAt={setAt}
+      />
       <MapContainer
         key={view.territories.map((t) => t.id).join()}
-        bounds={bounds}
-        boundsOptions={{ padding: [12, 12] }}
+        bounds={extentOf(view)}
+        boundsOptions={{ padding: [28, 28] }}
         className={css.map ?? ''}
         preferCanvas
-        zoomSnap={0.25}
+        zoomSnap={0.1}
         attributionControl={false}
         minZoom={8}
         maxZoom={16}
       >
+        <Refit view={view} />
         {base.data && <Ground base={base.data} />}
+        {hasSpeeds && base.data && <Speeds network={base.data.roads} at={at ?? view.now} />}
         <Territories view={view} />
-        {otherQuery !== null && otherLegs.data && (
-          <OtherWays
-            legs={otherLegs.data}
-            person={idOf(selected, 'person') ?? ownerOf(view, idOf(selected, 'visit'))}
-            planName={otherName}
-          />
+        {otherQuery !== null && otherWays && (
+          <OtherWays ways={otherWays} person={person} planName={otherName} />
         )}
-        <Routes view={view} legs={legs.data} selected={selected} onSelect={onSelect} />
-        <LooseRings view={view} selected={selected} onSelect={onSelect} />
+        <Routes view={view} ways={ways} selected={selected} followed={followed} onSelect={onSelect} at={at} />
+        <Marked view={view} marked={marked} />
         {view.depots.map((d) => (
           <Marker
             key={d.name}
@@ -93,40 +131,64 @@ export default function MapView({ view, query, otherQuery, otherName, selected, 
             <Tooltip>{d.name}</Tooltip>
           </Marker>
         ))}
+        <Carrying view={view} ways={ways} hand={hand} marked={marked} isOff={isLasso} />
         <Lasso isOn={isLasso} onDone={caught} />
       </MapContainer>
+      <MapLegend hasSpeeds={hasSpeeds} isAt={at !== null} />
     </div>
   );
 }
 
-function useLegs(query: string | null, revision: number) {
-  return useQuery({
-    queryKey: ['legs', query, revision],
-    queryFn: ({ signal }) =>
-      callApi(`/api/legs?${query}`, z.custom<FeatureCollection<LineString>>(), { signal }),
-    enabled: query !== null,
-  });
+/** The room that the work takes, and where none is, the territories. */
+function extentOf(view: PlanView): L.LatLngBounds {
+  const work = view.visits.filter((v) => v.isLocated).map(point);
+  const outlines = view.territories.flatMap((t) => t.outline.map(([lon, lat]): LatLngTuple => [lat, lon]));
+  return L.latLngBounds(work.length > 1 ? [...work, ...view.depots.map(point)] : outlines);
 }
 
-const lineOf = (f: Feature<LineString>): LatLngTuple[] =>
-  f.geometry.coordinates.map(([lon = 0, lat = 0]) => [lat, lon]);
+/** Fits the work into the map when that becomes wider or narrower, until somebody has moved it. */
+function Refit({ view }: { readonly view: PlanView }) {
+  const map = useMap();
+  const wasMoved = useRef(false);
+  const latest = useRef(view);
+  latest.current = view;
+  useEffect(() => {
+    const box = map.getContainer();
+    const touched = (): void => {
+      wasMoved.current = true;
+    };
+    const fit = new ResizeObserver(() => {
+      map.invalidateSize();
+      if (!wasMoved.current) map.fitBounds(extentOf(latest.current), { padding: [28, 28], animate: false });
+    });
+    fit.observe(box);
+    box.addEventListener('wheel', touched);
+    map.on('dragstart', touched);
+    return () => {
+      fit.disconnect();
+      box.removeEventListener('wheel', touched);
+      map.off('dragstart', touched);
+    };
+  }, [map]);
+  return null;
+}
 
 /** The ways of another plan, broken and under those of this one; of one person alone where one is chosen. */
 function OtherWays({
-  legs,
+  ways,
   person,
   planName,
 }: {
-  readonly legs: FeatureCollection<LineString>;
+  readonly ways: readonly Way[];
   readonly person: string | null;
   readonly planName: string;
 }) {
-  return legs.features
-    .filter((f) => person === null || f.properties?.personId === person)
-    .map((f) => (
+  return ways
+    .filter((w) => person === null || w.personId === person)
+    .map((w) => (
       <Polyline
-        key={`other ${f.id} ${person}`}
-        positions={lineOf(f)}
+        key={`other ${w.shiftId} ${person}`}
+        positions={[...w.line]}
         pathOptions={{
           color: colourOf('--ink'),
           weight: person === null ? 1.2 : 2.4,
@@ -134,7 +196,7 @@ function OtherWays({
           dashArray: '2 6',
         }}
       >
-        <Tooltip sticky>{`${String(f.properties?.person)}, ${planName}`}</Tooltip>
+        <Tooltip sticky>{`${w.person}, ${planName}`}</Tooltip>
       </Polyline>
     ));
 }
@@ -150,99 +212,17 @@ function Territories({ view }: { readonly view: PlanView }) {
   ));
 }
 
-interface RoutesProps extends Omit<Props, 'query' | 'otherQuery' | 'otherName'> {
-  readonly legs: FeatureCollection<LineString> | undefined;
-}
-
-function Routes({ view, legs, selected, onSelect }: RoutesProps) {
-  const order = new Map(view.people.map((p, i) => [p.id, i]));
-  const person = idOf(selected, 'person') ?? ownerOf(view, idOf(selected, 'visit'));
-  const visits = new Map(view.visits.map((v) => [v.id, v]));
-  const isDimmed = (id: string): boolean => person !== null && person !== id;
-  return (
-    <>
-      {legs?.features.map((f) => {
-        const id = String(f.properties?.personId);
-        return (
-          <Polyline
-            key={f.id}
-            positions={lineOf(f)}
-            pathOptions={{
-              color: hueOf(order.get(id) ?? 0),
-              weight: person === id ? 4 : 2.2,
-              opacity: isDimmed(id) ? 0.15 : 0.9,
-            }}
-            eventHandlers={{ click: () => onSelect(`person:${id}`) }}
-          >
-            <Tooltip sticky>{String(f.properties?.person)}</Tooltip>
-          </Polyline>
-        );
-      })}
-      {view.people.flatMap((p) =>
-        p.shifts.flatMap((s) =>
-          (s.route?.stops ?? []).flatMap((stop, i) => {
-            const visit = visits.get(stop.visitId);
-            if (!visit || isDimmed(p.id)) return [];
-            const isSelected = selected === `visit:${visit.id}`;
-            return (
-              <CircleMarker
-                key={visit.id}
-                center={point(visit)}
-                radius={isSelected ? 8 : person === p.id ? 6 : 3.5}
-                pathOptions={{
-                  color: colourOf('--ink'),
-                  weight: isSelected ? 2 : 1,
-                  fillColor: isSelected ? colourOf('--lime') : hueOf(order.get(p.id) ?? 0),
-                  fillOpacity: 1,
-                }}
-                eventHandlers={{ click: () => onSelect(`visit:${visit.id}`) }}
-              >
-                <Tooltip
-                  permanent={person === p.id && view.dates.length === 1}
-                  direction="right"
-                  className={css.order ?? ''}
-                >
-                  {person === p.id ? i + 1 : `${visit.jobKind}, ${p.name}`}
-                </Tooltip>
-              </CircleMarker>
-            );
-          }),
-        ),
-      )}
-    </>
-  );
-}
-
-function ownerOf(view: PlanView, visitId: string | null): string | null {
-  if (visitId === null) return null;
-  return (
-    view.people.find((p) => p.shifts.some((s) => s.route?.stops.some((x) => x.visitId === visitId)))?.id ??
-    null
-  );
-}
-
-/** Hollow rings, larger for higher priority. */
-function LooseRings({ view, selected, onSelect }: Omit<Props, 'query' | 'otherQuery' | 'otherName'>) {
-  const visits = new Map(view.visits.map((v) => [v.id, v]));
-  return view.looseIds.flatMap((id) => {
-    const visit = visits.get(id);
-    if (!visit?.isLocated) return [];
-    const isSelected = selected === `visit:${id}`;
-    return (
+/** A broken ring around each visit that is marked. */
+function Marked({ view, marked }: { readonly view: PlanView; readonly marked: ReadonlySet<string> }) {
+  return view.visits
+    .filter((v) => v.isLocated && marked.has(v.id))
+    .map((v) => (
       <CircleMarker
-        key={id}
-        center={point(visit)}
-        radius={11 - visit.priority * 1.4}
-        pathOptions={{
-          color: colourOf(visit.priority <= 2 ? '--plum' : '--ink'),
-          weight: isSelected ? 4 : 2,
-          fillColor: colourOf('--lime'),
-          fillOpacity: isSelected ? 1 : 0,
-        }}
-        eventHandlers={{ click: () => onSelect(`visit:${id}`) }}
-      >
-        <Tooltip>{`${visit.jobKind}, loose, priority ${visit.priority}`}</Tooltip>
-      </CircleMarker>
-    );
-  });
+        key={v.id}
+        center={point(v)}
+        radius={10}
+        interactive={false}
+        pathOptions={{ color: colourOf('--ink'), weight: 1.4, dashArray: '3 2', fill: false }}
+      />
+    ));
 }

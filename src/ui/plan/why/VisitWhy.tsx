@@ -7,7 +7,7 @@ import { changeText, OBJECTIVE_WORDS, priceText, tellingMeasures } from '../../m
 import { REASON_WORDS } from '../../messages/rules';
 import { callApi } from '../../shared/api';
 import { clock, dayText, shortDay } from '../../shared/time';
-import { BestFits } from '../hand/BestFits';
+import { BestFits } from '../hand/choices/BestFits';
 import type { Hand } from '../hand/use-hand';
 import css from './Why.module.css';
 

@@ -1,5 +1,5 @@
 import { RefWord, ZoneWord } from '../words/refs';
-import { ChoiceWord, MinutesWord, NameField, NumberWord, TextWord } from '../words/words';
+import { ChoiceWord, FlagWord, MinutesWord, NameField, NumberWord, TextWord } from '../words/words';
 import { Part, Sentence } from './Part';
 
 const DAYS = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday'];
@@ -33,6 +33,22 @@ export function CompanyEditor() {
         <Sentence>
           A run moves nothing that begins within{' '}
           <MinutesWord path="holdMin" label="Runs hold still what begins within" /> from now.
+        </Sentence>
+      </Part>
+      <Part title="Promises">
+        <Sentence>
+          A time is held for <MinutesWord path="bookingHoldMin" label="A time is held for" /> while somebody
+          decides. Customers{' '}
+          <FlagWord path="bookingOpen" label="Customers book alone" yes="book alone" no="do not book alone" />{' '}
+          on the page <code>/book</code>, change it until{' '}
+          <MinutesWord path="bookingUntilMin" label="Changed until, before it begins" /> before, and are{' '}
+          <FlagWord
+            path="bookingNames"
+            label="They are told who comes"
+            yes="told who comes"
+            no="not told who comes"
+          />
+          .
         </Sentence>
       </Part>
       <Part title="Travel">

@@ -4,6 +4,7 @@ import { z } from 'zod';
 import type { ObjectName } from '@/contract/shared/fields';
 import { callApi } from '../../shared/api';
 import { useDraftContext } from '../draft/DraftContext';
+import { pathOf } from '../listed';
 import { Part } from './Part';
 
 const uses = z.object({
@@ -45,7 +46,7 @@ export function Here() {
           {g.list.map((u, i) => (
             <span key={u.id}>
               {i > 0 && ', '}
-              <Link className="link" href={`/set-up/${g.object}/${encodeURIComponent(u.id)}`}>
+              <Link className="link" href={pathOf(g.object, u.id)}>
                 {u.title}
               </Link>
             </span>

@@ -4,7 +4,7 @@ import { useDraftContext } from '../draft/DraftContext';
 import { Rows } from '../rows/Rows';
 import { FactsWord, LinesWord } from '../words/facts';
 import { RefsWord, RefWord } from '../words/refs';
-import { ChoiceWord, MinutesWord, NameField, NumberWord, PriceWord } from '../words/words';
+import { ChoiceWord, MinutesWord, NameField, NumberWord, PriceWord, TextWord } from '../words/words';
 import { Followers } from './Followers';
 import { Part, Sentence } from './Part';
 
@@ -126,6 +126,21 @@ export function KindEditor() {
           />
           . Tasks: <LinesWord path="tasks" label="Tasks" empty="none listed" />. Other facts:{' '}
           <FactsWord path="attributes" label="Other facts" empty="none" />.
+        </Sentence>
+      </Part>
+      <Part title="Customers">
+        <Sentence>
+          They{' '}
+          <ChoiceWord
+            path="bookable"
+            label="Customers book it alone"
+            options={[
+              { value: 'no', text: 'call for it' },
+              { value: 'request', text: 'ask for it on the page for customers' },
+              { value: 'at-once', text: 'book a time for it alone, at once' },
+            ]}
+          />
+          , under the name <TextWord path="publicName" label="Name for customers" empty="that it has here" />.
         </Sentence>
       </Part>
       <Part title="Prices of its own">

@@ -5,7 +5,7 @@ import { clockText } from '../../shared/quantities';
 import { dayText } from '../../shared/time';
 import { useDraftContext } from '../draft/DraftContext';
 import { RefWord } from '../words/refs';
-import { ClockWord, MinutesWord, NameField, NumberWord } from '../words/words';
+import { ClockWord, FlagWord, MinutesWord, NameField, NumberWord } from '../words/words';
 import { Part, Sentence } from './Part';
 
 /** Which windows of arrival are offered, for what, and how soon. */
@@ -25,6 +25,16 @@ export function OfferEditor() {
         No sooner than <MinutesWord path="soonestMin" label="No sooner than" step={60} /> after somebody
         asked, up to <NumberWord path="aheadDays" label="Days ahead" unit="days" /> ahead; on the same day for
         those who ask until <ClockWord path="sameDayUntilMin" label="Same day until" none="never" />.
+      </Sentence>
+      <Sentence>
+        For it, what is planned already{' '}
+        <FlagWord
+          path="mayPush"
+          label="May push others"
+          yes="may begin later, inside of what was promised"
+          no="stays where it is"
+        />
+        .
       </Sentence>
       <Offered />
     </>

@@ -43,7 +43,14 @@ export function UserEditor() {
           label="Role"
           options={ROLES.map((r) => ({ value: r, text: ROLE_WORDS[r] }))}
         />{' '}
-        and <FlagWord path="active" label="May come in" yes="may come in" no="may not come in" />.
+        and <FlagWord path="active" label="May come in" yes="may come in" no="may not come in" />. In the plan{' '}
+        <FlagWord
+          path="mayForce"
+          label="Against a rule"
+          yes="may place visits against a rule, with a reason"
+          no="may not place visits against a rule"
+        />
+        .
       </Sentence>
       <Part title="Territories">
         {isEverywhere ? (

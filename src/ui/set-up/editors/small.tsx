@@ -60,6 +60,13 @@ export function DepotEditor() {
   );
 }
 
+const WISHES = [
+  { value: 'must', text: 'only' },
+  { value: 'favoured', text: 'gladly' },
+  { value: 'avoid', text: 'rather not' },
+  { value: 'never', text: 'never' },
+];
+
 export function SiteEditor() {
   return (
     <>
@@ -73,6 +80,28 @@ export function SiteEditor() {
         <RefWord path="accessPatternId" label="Access hours" object="week-patterns" none="at any time" />.
       </Sentence>
       <LiesIn />
+      <Sentence>
+        Belongs to <RefWord path="customerId" label="Customer" object="customers" none="no customer" />. They
+        like <WeekdaysWord path="bestDays" label="Best on" /> best, from{' '}
+        <ClockWord path="bestFromMin" label="Best from" none="any time" /> to{' '}
+        <ClockWord path="bestToMin" label="Best to" none="any time" />.
+      </Sentence>
+      <Part title="Whom they want">
+        <Rows
+          path="wishes"
+          one="wish"
+          blank={() => ({ technicianId: '', wish: 'favoured' })}
+          empty="Whoever it is. "
+          add="add a wish about somebody"
+        >
+          {(row) => (
+            <>
+              <ChoiceWord path={`${row}.wish`} label="Wish" options={WISHES} />{' '}
+              <RefWord path={`${row}.technicianId`} label="Person" object="technicians" />
+            </>
+          )}
+        </Rows>
+      </Part>
       <Sentence>
         For whoever goes there: <TextWord path="notes" label="Notes" empty="no notes" isLong />
       </Sentence>

@@ -14,8 +14,9 @@ import { OBJECT_WORDS } from '../../messages/commands';
 import { errorText } from '../../messages/errors';
 import { fieldText } from '../../messages/fields';
 import { titleOf } from '../../shared/use-options';
+import { specOf } from '../all-specs';
 import { Crumbs } from '../frame/Crumbs';
-import { SPECS } from '../specs';
+import { pathOf } from '../listed';
 import { BulkBar } from './BulkBar';
 import { Cell } from './Cell';
 import { Filters } from './Filters';
@@ -32,7 +33,7 @@ interface Props {
 
 /** A list of objects: searched, filtered, sorted, by the columns that one wants; many are edited at once. */
 export function ListPage({ object, mayChange }: Props) {
-  const spec = SPECS[object]!;
+  const spec = specOf(object);
   const router = useRouter();
   const path = usePathname();
   const params = useSearchParams();
@@ -58,7 +59,7 @@ export function ListPage({ object, mayChange }: Props) {
   const isFiltered = [...params.keys()].some((k) => !['sort', 'page', 'columns'].includes(k));
   return (
     <div className={css.page}>
-      <Crumbs step={spec.step}>
+      <Crumbs step={spec.step} section={spec.section}>
         <Views
           object={object}
           mayChange={mayChange}
@@ -76,7 +77,7 @@ export function ListPage({ object, mayChange }: Props) {
         {mayChange && (
           <Button
             component={Link}
-            href={`/set-up/${object}/new`}
+            href={pathOf(object, 'new')}
             size="xs"
             leftSection={<IconPlus size={14} />}
           >
@@ -173,7 +174,7 @@ export function ListPage({ object, mayChange }: Props) {
               title: 'Name',
               sortable: true,
               render: (row) => (
-                <Link className={css.name} href={`/set-up/${object}/${encodeURIComponent(row.id)}`}>
+                <Link className={css.name} href={pathOf(object, row.id)}>
                   {titleOf(object, row)}
                 </Link>
               ),

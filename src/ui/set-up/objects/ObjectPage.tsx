@@ -6,7 +6,7 @@ import { notifications } from '@mantine/notifications';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
-import { isMadeApart } from '@/contract/registry';
+import { isMadeApart, objectKind } from '@/contract/registry';
 import type { ObjectName } from '@/contract/shared/fields';
 import type { ObjectValue } from '@/contract/shared/object';
 import { OBJECT_WORDS } from '../../messages/commands';
@@ -14,13 +14,14 @@ import { errorText } from '../../messages/errors';
 import { fieldText } from '../../messages/fields';
 import { problemText } from '../../messages/problems';
 import { titleOf } from '../../shared/use-options';
+import { specOf } from '../all-specs';
 import { DraftProvider } from '../draft/DraftContext';
 import type { Plain } from '../draft/paths';
 import { type Draft, useDraft, useStored } from '../draft/use-draft';
 import { Crumbs } from '../frame/Crumbs';
+import { pathOf } from '../listed';
 import { useList } from '../lists/use-list';
 import { SidePanel } from '../side/SidePanel';
-import { SPECS } from '../specs';
 import { useCompany } from '../use-company';
 import { HoldsUp } from './HoldsUp';
 import { Meanwhile } from './Meanwhile';
@@ -35,18 +36,21 @@ interface Props {
   readonly today: string;
   /** Values that a new one begins with, over the usual ones. */
   readonly begin?: Plain | undefined;
+  /** What belongs to it, below its sentences. */
+  readonly children?: React.ReactNode;
 }
 
 /** One object: the others at the left, its sentences in the middle, what it does at the right. */
-export function ObjectPage({ object, id, mayChange, today, begin }: Props) {
+export function ObjectPage({ object, id, mayChange, today, begin, children }: Props) {
   const isNew = id === 'new';
   const { stored, error, isLoading } = useStored(object, isNew ? null : id);
-  const spec = SPECS[object]!;
+  const spec = specOf(object);
   const { homeZone } = useCompany();
   return (
     <div className={css.page}>
       <Crumbs
         step={spec.step}
+        section={spec.section}
         name={isNew ? `A new ${OBJECT_WORDS[object]}` : stored ? titleOf(object, stored) : '…'}
       />
       <div className={css.columns} data-alone={object === 'company'}>
@@ -67,7 +71,9 @@ export function ObjectPage({ object, id, mayChange, today, begin }: Props) {
             blank={{ ...spec.blank({ zone: homeZone, today }), ...begin }}
             mayChange={mayChange}
             today={today}
-          />
+          >
+            {children}
+          </Edited>
         )}
       </div>
     </div>
@@ -80,7 +86,7 @@ function Others({ object, id }: { readonly object: ObjectName; readonly id: stri
   const [asked] = useDebouncedValue(search, 150);
   const { data } = useList(object, `pageSize=200&search=${encodeURIComponent(asked)}`);
   return (
-    <nav className={css.others} aria-label={SPECS[object]!.plural}>
+    <nav className={css.others} aria-label={specOf(object).plural}>
       <TextInput
         size="xs"
         aria-label="Search"
@@ -91,10 +97,7 @@ function Others({ object, id }: { readonly object: ObjectName; readonly id: stri
       <ul>
         {(data?.rows ?? []).map((row) => (
           <li key={row.id}>
-            <Link
-              href={`/set-up/${object}/${encodeURIComponent(row.id)}`}
-              aria-current={row.id === id ? 'page' : undefined}
-            >
+            <Link href={pathOf(object, row.id)} aria-current={row.id === id ? 'page' : undefined}>
               {titleOf(object, row)}
             </Link>
           </li>
@@ -113,18 +116,19 @@ interface EditedProps {
   readonly blank: Plain;
   readonly mayChange: boolean;
   readonly today: string;
+  readonly children: React.ReactNode;
 }
 
-function Edited({ object, stored, blank, mayChange, today }: EditedProps) {
+function Edited({ object, stored, blank, mayChange, today, children }: EditedProps) {
   const router = useRouter();
-  const spec = SPECS[object]!;
+  const spec = specOf(object);
   const draft = useDraft(object, stored, blank);
   const [date, setDate] = useState(today);
   const save = async (): Promise<void> => {
     const saved = await draft.save();
     if (!saved) return;
     notifications.show({ message: `${titleOf(object, saved)} is saved.` });
-    if (stored === null) router.replace(`/set-up/${object}/${encodeURIComponent(saved.id)}`);
+    if (stored === null) router.replace(pathOf(object, saved.id));
   };
   useHotkeys([['mod+S', () => mayChange && draft.changed.length > 0 && void save()]], []);
   useUnsaved(draft.changed.length > 0);
@@ -147,6 +151,7 @@ function Edited({ object, stored, blank, mayChange, today }: EditedProps) {
         <fieldset disabled={!mayChange} className={css.fields}>
           <spec.Editor today={today} />
         </fieldset>
+        {children}
         {stored !== null && <What object={object} id={stored.id} />}
       </form>
       <SidePanel draft={draft} date={spec.hasDay ? date : null} onDate={setDate} />
@@ -182,11 +187,11 @@ function Head({ draft, object, mayChange }: HeadProps) {
         value: { ...draft.value, name: `${String(draft.value.name)} (copy)` },
       }),
     );
-    router.push(`/set-up/${object}/new`);
+    router.push(pathOf(object, 'new'));
   };
   return (
     <div className={css.head}>
-      <h1>{String(draft.value.name ?? '') || `A new ${OBJECT_WORDS[object]}`}</h1>
+      <h1>{String(draft.value[objectKind(object).title] ?? '') || `A new ${OBJECT_WORDS[object]}`}</h1>
       {!isNew && mayChange && object !== 'company' && (
         <span className={css.acts}>
           {!isMadeApart(object) && (

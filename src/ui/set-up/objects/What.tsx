@@ -8,7 +8,7 @@ import { errorText } from '../../messages/errors';
 import { fieldText, sayField } from '../../messages/fields';
 import { callApi } from '../../shared/api';
 import { momentText } from '../../shared/time';
-import { SPECS } from '../specs';
+import { hasPage, pathOf } from '../listed';
 import { useCompany } from '../use-company';
 import css from './ObjectPage.module.css';
 
@@ -108,8 +108,8 @@ function Uses({ object, id }: Props) {
         return (
           <li key={`${u.object} ${u.id}`}>
             {word}{' '}
-            {SPECS[u.object as ObjectName] ? (
-              <Link className="link" href={`/set-up/${u.object}/${encodeURIComponent(u.id)}`}>
+            {hasPage(u.object) ? (
+              <Link className="link" href={pathOf(u.object as ObjectName, u.id)}>
                 {u.title}
               </Link>
             ) : (

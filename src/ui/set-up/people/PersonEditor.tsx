@@ -206,7 +206,8 @@ function Vehicle() {
   return (
     <Part title="Vehicle, parts, pace">
       <Sentence>
-        Drives <TextWord path="vehicle" label="Vehicle" empty="no vehicle named" /> with room for{' '}
+        Reached at <TextWord path="phone" label="Phone" empty="no phone number" />. Drives{' '}
+        <TextWord path="vehicle" label="Vehicle" empty="no vehicle named" /> with room for{' '}
         <NumberWord path="loadCapacity" label="Room aboard" unit="units" none="any load" />. Has{' '}
         <RefsWord path="parts" label="Parts aboard" object="parts" field="partId" empty="no parts" /> aboard
         and fetches others at{' '}

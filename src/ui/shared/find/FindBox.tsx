@@ -4,12 +4,13 @@ import { IconSearch } from '@tabler/icons-react';
 import { useQuery } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { type KeyboardEvent, useState } from 'react';
+import { arrangementList } from '@/contract/plan/desks';
 import { found, LEAST_SEARCHED } from '@/contract/shared/find';
 import { errorText } from '../../messages/errors';
 import { callApi } from '../api';
 import { dayText } from '../time';
 import css from './FindBox.module.css';
-import { commandsFor, hrefOf, type Line } from './lines';
+import { commandsFor, desksFor, hrefOf, type Line } from './lines';
 
 const PAUSE_MS = 150;
 
@@ -46,8 +47,15 @@ function Finder({ onGone }: { readonly onGone: () => void }) {
     enabled: asked.length >= LEAST_SEARCHED,
     placeholderData: (previous) => previous,
   });
+  const desks = useQuery({
+    queryKey: ['arrangements'],
+    queryFn: ({ signal }) => callApi('/api/plan/desks', arrangementList, { signal }),
+    staleTime: 60_000,
+    retry: false,
+  });
   const lines: readonly Line[] = [
     ...commandsFor(text),
+    ...desksFor(text, desks.data?.desks ?? []),
     ...(asked.length >= LEAST_SEARCHED ? (data ?? []) : []).map(
       (f): Line => ({
         key: `${f.kind} ${f.id}`,

@@ -1,5 +1,6 @@
 'use client';
 
+import { useComputedColorScheme } from '@mantine/core';
 import 'leaflet/dist/leaflet.css';
 import L, { type LatLngTuple } from 'leaflet';
 import { useMemo } from 'react';
@@ -28,6 +29,8 @@ const MAIN: ReadonlySet<string> = new Set(['motorway', 'trunk', 'main', 'causewa
 /** Coast, lakes, roads and names of towns. */
 export function Ground({ base }: { readonly base: BaseMap }) {
   const { junctions, roads } = base.roads;
+  // Its colours are read as it is drawn: in another theme again.
+  useComputedColorScheme('light');
   const lines = useMemo(() => {
     const line = (r: RoadNetwork['roads'][number]): LatLngTuple[] =>
       [junctions[r.from]!, ...r.via, junctions[r.to]!].map(point);

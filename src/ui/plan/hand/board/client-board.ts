@@ -4,6 +4,7 @@ import {
   indexProblem,
   keptBoardOf,
   matrixOnDemand,
+  type Plan,
   type Problem,
   type TravelMatrix,
 } from '@/core/index';
@@ -15,6 +16,9 @@ export class MissingLegs extends Error {
   }
 }
 
+/** Of kinds that say nothing of it. */
+const USUAL_SPREAD = 0.2;
+
 type Around = LegsOfPlaces[number];
 
 /** The board of the plan on screen, with the legs that are known so far. */
@@ -23,6 +27,12 @@ export interface ClientBoard {
   readonly board: Board;
   readonly originSec: number;
   readonly nowSec: number;
+  /** The plan that the board is of. */
+  readonly plan: Plan;
+  /** Deviation of the time on site of a kind of visit, as a share of it. */
+  spreadOf(kind: string | undefined): number;
+  /** Whether a customer was promised when a visit begins. */
+  isPromised(visitId: string): boolean;
   placeOf(visitId: string): number | null;
   /** The cords on which a visit can be tried apart, so many at a time; all at once where several people must be found. */
   cordsFor(visitId: string, atOnce: number): readonly ReadonlySet<string>[];
@@ -80,6 +90,7 @@ export function openClientBoard(sent: HandBoard): ClientBoard {
   };
   const problem: Problem = { ...sent.problem, travel };
   const index = indexProblem(problem);
+  const promised = new Set(sent.promised);
   const board = keptBoardOf(index, sent.plan);
   if (!board) throw new Error('the plan on screen cannot be replayed');
   return {
@@ -87,6 +98,9 @@ export function openClientBoard(sent: HandBoard): ClientBoard {
     board,
     originSec: Date.parse(problem.originAt) / 1000,
     nowSec: sent.nowSec,
+    plan: sent.plan,
+    spreadOf: (kind) => sent.spreads[kind ?? ''] ?? USUAL_SPREAD,
+    isPromised: (id) => promised.has(id),
     placeOf: (visitId) => {
       const visit = index.visitById.get(visitId);
       return visit ? index.placeIxById.get(visit.placeId)! : null;

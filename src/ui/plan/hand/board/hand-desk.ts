@@ -1,13 +1,13 @@
 import {
   applyHand,
-  durationOf,
   type HandEdit,
   type HandResult,
   OBJECTIVES,
   type PairRule,
   type Parts,
   pairReasons,
-  placesFor,
+  type UntangleWay,
+  untangle,
   type Violation,
 } from '@/core/index';
 import type { ClientBoard } from './client-board';
@@ -62,15 +62,13 @@ export interface Outcome {
   readonly days: readonly DayThen[];
 }
 
-/** The best place on one cord, or why there is none. */
-export interface Fit {
-  readonly shiftIds: readonly string[];
-  readonly seats: readonly Seat[];
-  readonly startAt: number;
-  readonly finishAt: number;
-  readonly price: number;
-  readonly change: Parts;
-  readonly pushed: number;
+/** A way out of a tangled day, ready to be made. */
+export interface WayOut {
+  readonly way: UntangleWay;
+  readonly grip: Grip;
+  readonly outcome: Outcome;
+  /** Rules broken and visits late on the day, after. */
+  readonly left: number;
 }
 
 export function editOf({ originSec, nowSec }: ClientBoard, { visits }: Grip): HandEdit {
@@ -142,6 +140,10 @@ function daysThen(
 /** What putting down what is held comes to. Throws MissingLegs where the way is not known yet. */
 export function outcomeOf(client: ClientBoard, grip: Grip): Outcome {
   const result = applyHand(client.board, editOf(client, grip));
+  return outcomeFrom(client, result, new Set(grip.visits.map((v) => v.visitId)));
+}
+
+function outcomeFrom(client: ClientBoard, result: HandResult, held: ReadonlySet<string>): Outcome {
   const { originSec } = client;
   return {
     price: result.price,
@@ -152,43 +154,44 @@ export function outcomeOf(client: ClientBoard, grip: Grip): Outcome {
       wasAt: p.wasSec + originSec,
       startAt: p.startSec + originSec,
     })),
-    days: daysThen(client, result, new Set(grip.visits.map((v) => v.visitId))),
+    days: daysThen(client, result, held),
   };
 }
 
-/**
- * The best places for a visit, one on each cord or set of cords, cheapest first: each with the price that putting it down there
- * has. Only days that `isWanted` names.
- */
-export function fitsFor(
-  client: ClientBoard,
-  visitId: string,
-  { limit, isWanted }: { readonly limit: number; readonly isWanted?: (shiftId: string) => boolean },
-): Fit[] {
+/** Ways out of a tangled day, the one that leaves least wrong first. Throws MissingLegs where a way is not known yet. */
+export function waysOut(client: ClientBoard, shiftId: string): WayOut[] {
   const { board, originSec, nowSec } = client;
-  const visit = board.index.visitById.get(visitId);
-  if (!visit) return [];
-  const places = placesFor(board, visit, { limit, ...(isWanted ? { shifts: (s) => isWanted(s.id) } : {}) });
-  return places
-    .filter((p) => p.startSec >= nowSec)
-    .map((place): Fit => {
-      const seats = place.spots.map(
-        ({ shiftId, position }): Seat => ({ shiftId, position, fromAt: place.startSec + originSec }),
-      );
-      const { price, change, pushed } = applyHand(board, editOf(client, { visits: [{ visitId, seats }] }));
-      const shift = board.index.shiftById.get(place.spots[0]!.shiftId)!;
-      const startAt = place.startSec + originSec;
-      return {
-        shiftIds: place.spots.map((s) => s.shiftId),
-        seats,
-        startAt,
-        finishAt: startAt + durationOf(visit, shift),
-        price,
-        change,
-        pushed: pushed.length,
-      };
-    })
-    .sort((a, b) => a.price - b.price);
+  if (!board.index.shiftById.has(shiftId)) return [];
+  const startOf = new Map(
+    board.timed.routes.flatMap((r) =>
+      r.stops.map((s) => [`${s.visit.id} ${r.shift.id}`, s.startSec] as const),
+    ),
+  );
+  return untangle(board, shiftId, { nowSec }).map(({ way, edit, result, left }) => {
+    const after = new Map(
+      result.timed.routes.flatMap((r) =>
+        r.stops.map((s) => [`${s.visit.id} ${r.shift.id}`, s.startSec] as const),
+      ),
+    );
+    const moved = [...edit.seats].filter(([id, seats]) =>
+      seats.some((s) => startOf.get(`${id} ${s.shiftId}`) !== after.get(`${id} ${s.shiftId}`)),
+    );
+    return {
+      way,
+      left,
+      grip: {
+        visits: [...edit.seats].map(([visitId, seats]) => ({
+          visitId,
+          seats: seats.map((s) => ({
+            shiftId: s.shiftId,
+            fromAt: s.fromSec + originSec,
+            position: s.position,
+          })),
+        })),
+      },
+      outcome: outcomeFrom(client, result, new Set(moved.map(([id]) => id))),
+    };
+  });
 }
 
 /** Why a visit cannot go on a cord however empty the day; none where only the day itself is in the way. */

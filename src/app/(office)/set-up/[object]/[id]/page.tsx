@@ -4,6 +4,7 @@ import { objectName } from '@/contract/registry';
 import { readToday } from '@/server/set-up/read-today';
 import { isListed } from '@/ui/set-up/listed';
 import { ObjectPage } from '@/ui/set-up/objects/ObjectPage';
+import { Happened } from '@/ui/work/Happened';
 import { forPage } from '../../../../page-unit';
 
 /** One object, or a new one. */
@@ -21,6 +22,10 @@ export default async function Page({ params }: { readonly params: Promise<{ obje
       id={decodeURIComponent(id)}
       mayChange={roleMay(role, 'change', object)}
       today={today}
-    />
+    >
+      {object === 'sites' && id !== 'new' && roleMay(role, 'read', 'work-orders') && (
+        <Happened object="sites" id={decodeURIComponent(id)} />
+      )}
+    </ObjectPage>
   );
 }

@@ -1,0 +1,6 @@
+import { editVisits } from '@/server/plan/hand/visit-deeds';
+import { answerWriter } from '../../../../http';
+
+export function POST(request: Request): Promise<Response> {
+  return answerWriter(request, editVisits);
+}

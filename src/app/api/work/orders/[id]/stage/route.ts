@@ -1,0 +1,6 @@
+import { stageOrder } from '@/server/work/change-order';
+import { answerWriter } from '../../../../../http';
+
+export function POST(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
+  return answerWriter(request, async (unit, body) => stageOrder(unit, (await params).id, body));
+}

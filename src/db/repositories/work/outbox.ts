@@ -1,0 +1,127 @@
+import { z } from 'zod';
+import { select, type Transaction } from '../../connection';
+import { hookCalls, messages } from '../../models/requests';
+import { type NewRowOf, rowsOf } from '../../models/table';
+
+export async function addMessage(
+  transaction: Transaction,
+  message: NewRowOf<typeof messages>,
+): Promise<void> {
+  await rowsOf(transaction, messages).insert([message]);
+}
+
+export async function updateMessage(
+  transaction: Transaction,
+  id: string,
+  values: Partial<NewRowOf<typeof messages>>,
+): Promise<void> {
+  await rowsOf(transaction, messages).update({ id }, values);
+}
+
+const messageShape = z.strictObject({
+  id: z.string(),
+  event: z.string(),
+  channel: z.enum(['mail', 'text']),
+  address: z.string(),
+  subject: z.string(),
+  body: z.string(),
+  workOrderId: z.string().nullable(),
+  number: z.int().nullable(),
+  territoryId: z.string().nullable(),
+  state: z.enum(['waiting', 'sent', 'failed']),
+  tries: z.int(),
+  failure: z.string().nullable(),
+  madeAt: z.date(),
+  sentAt: z.date().nullable(),
+});
+/** A message to a customer, sent or not. */
+export type MessageRow = z.infer<typeof messageShape>;
+
+const MESSAGES = `select m.id, m.event, m.channel, m.address, m.subject, m.body, m.work_order_id as "workOrderId", w.number,
+  s.territory_id as "territoryId", m.state, m.tries, m.failure, m.made_at as "madeAt", m.sent_at as "sentAt"
+  from messages m left join work_orders w on w.id = m.work_order_id left join sites s on s.id = w.site_id`;
+
+/** Those about work in some territories, newest first. */
+export function readMessages(
+  transaction: Transaction,
+  territoryIds: readonly string[],
+  most: number,
+): Promise<MessageRow[]> {
+  return select(
+    transaction,
+    messageShape,
+    `${MESSAGES} where s.territory_id in (:territoryIds) order by m.made_at desc, m.id limit :most`,
+    { territoryIds: ['', ...territoryIds], most },
+  );
+}
+
+export function readMessagesOf(transaction: Transaction, workOrderId: string): Promise<MessageRow[]> {
+  return select(
+    transaction,
+    messageShape,
+    `${MESSAGES} where m.work_order_id = :workOrderId order by m.made_at, m.id`,
+    {
+      workOrderId,
+    },
+  );
+}
+
+/** Those that are due to be sent; whoever reads them has them until the transaction ends. */
+export function takeDueMessages(transaction: Transaction, now: Date, most: number): Promise<MessageRow[]> {
+  return select(
+    transaction,
+    messageShape,
+    `${MESSAGES} where m.state = 'waiting' and m.next_try_at <= :now order by m.next_try_at limit :most for update of m skip locked`,
+    { now, most },
+  );
+}
+
+const callShape = z.strictObject({
+  id: z.string(),
+  hookId: z.string(),
+  hook: z.string(),
+  address: z.string(),
+  secret: z.string(),
+  active: z.boolean(),
+  event: z.string(),
+  body: z.unknown(),
+  state: z.enum(['waiting', 'answered', 'failed']),
+  tries: z.int(),
+  status: z.int().nullable(),
+  failure: z.string().nullable(),
+  madeAt: z.date(),
+  answeredAt: z.date().nullable(),
+});
+/** A call of another program, made or still to be made. */
+export type HookCallRow = z.infer<typeof callShape>;
+
+const CALLS = `select c.id, c.hook_id as "hookId", h.name as hook, h.address, h.secret, h.active and h.archived_at is null as active, c.event, c.body,
+  c.state, c.tries, c.status, c.failure, c.made_at as "madeAt", c.answered_at as "answeredAt" from hook_calls c join hooks h on h.id = c.hook_id`;
+
+export function readHookCalls(transaction: Transaction, most: number): Promise<HookCallRow[]> {
+  return select(transaction, callShape, `${CALLS} order by c.made_at desc, c.id limit :most`, { most });
+}
+
+export function takeDueHookCalls(transaction: Transaction, now: Date, most: number): Promise<HookCallRow[]> {
+  return select(
+    transaction,
+    callShape,
+    `${CALLS} where c.state = 'waiting' and c.next_try_at <= :now order by c.next_try_at limit :most for update of c skip locked`,
+    { now, most },
+  );
+}
+
+export async function addHookCalls(
+  transaction: Transaction,
+  rows: readonly NewRowOf<typeof hookCalls>[],
+): Promise<void> {
+  await rowsOf(transaction, hookCalls).insert([...rows]);
+}
+
+export async function updateHookCall(
+  transaction: Transaction,
+  id: string,
+  values: Partial<NewRowOf<typeof hookCalls>>,
+): Promise<void> {
+  await rowsOf(transaction, hookCalls).update({ id }, values);
+}

@@ -1,0 +1,61 @@
+import { randomUUID } from 'node:crypto';
+import type { CallAsk } from '@/contract/work/call';
+import type { HoldRow } from '@/db/repositories/work/holds';
+import { newestOrderNumber } from '@/db/repositories/work/numbers';
+import type { Command } from '../../shared/commands/command';
+import { prepareChange, prepareNew, writePrepared } from '../../shared/objects/save-object';
+import type { Unit } from '../../shared/unit';
+import type { AskedWork } from './asked-work';
+
+const iso = (sec: number): string => new Date(sec * 1000).toISOString();
+
+/** Makes the work order and its visit of what was asked for; with a window where one is promised. */
+export async function createOrder(
+  unit: Unit,
+  command: Command,
+  { work, ask, hold }: { readonly work: AskedWork; readonly ask: CallAsk; readonly hold: HoldRow | null },
+): Promise<{ readonly workOrderId: string; readonly number: number }> {
+  const { row, kind, agreement } = work;
+  const number = (await newestOrderNumber(unit.transaction)) + 1;
+  const workOrderId = randomUUID();
+  const order = await prepareNew(unit, 'work-orders', {
+    id: workOrderId,
+    value: {
+      number,
+      siteId: row.siteId,
+      jobKindId: kind.id,
+      summary: row.summary,
+      notes: [ask.notes, contactLine(ask)].filter((t) => t !== '').join('\n'),
+      receivedAt: iso(unit.now),
+      requestId: ask.requestId,
+      assetId: ask.assetId,
+      agreementId: agreement?.id ?? null,
+    },
+  });
+  await writePrepared(unit, command, 'work-orders', order);
+  const visit = await prepareNew(unit, 'visits', {
+    id: row.id,
+    value: {
+      workOrderId,
+      durationMin: row.durationMin,
+      priority: row.priority,
+      earliestAt: iso(unit.now),
+      dueAt: iso(Math.max(row.dueAt, hold?.endAt ?? 0)),
+      premisesId: row.premisesId,
+      windows: hold ? [{ startsAt: iso(hold.startAt), endsAt: iso(hold.endAt) }] : [],
+      wishes: row.wishes,
+    },
+  });
+  await writePrepared(unit, command, 'visits', visit);
+  if (ask.requestId !== null) await answerRequest(unit, command, ask.requestId);
+  return { workOrderId, number };
+}
+
+const contactLine = ({ caller, callBack }: CallAsk): string =>
+  caller === '' && callBack === '' ? '' : `Asked for by ${[caller, callBack].filter(Boolean).join(', ')}.`;
+
+/** A request that has become work is not open any more. */
+async function answerRequest(unit: Unit, command: Command, requestId: string): Promise<void> {
+  const prepared = await prepareChange(unit, 'requests', requestId, { stage: 'ordered' });
+  await writePrepared(unit, command, 'requests', prepared);
+}
