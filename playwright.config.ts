@@ -5,8 +5,8 @@ export default defineConfig({
   fullyParallel: false,
   workers: 1,
   retries: 0,
-  timeout: 90_000,
   // What a page shows is checked here, not how soon a busy machine gets to it.
+  timeout: 180_000,
   expect: { timeout: 30_000 },
   reporter: [['list']],
   use: {

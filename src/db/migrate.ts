@@ -8,8 +8,18 @@ import { roadsCalendarsKeys } from './migrations/004-roads-calendars-keys';
 import { theLoop } from './migrations/005-the-loop';
 import { theDesk } from './migrations/006-the-desk';
 import { theWork } from './migrations/007-the-work';
+import { mailAndMoves } from './migrations/008-mail-and-moves';
 
-const MIGRATIONS = [firstSchema, theGround, setUp, roadsCalendarsKeys, theLoop, theDesk, theWork];
+const MIGRATIONS = [
+  firstSchema,
+  theGround,
+  setUp,
+  roadsCalendarsKeys,
+  theLoop,
+  theDesk,
+  theWork,
+  mailAndMoves,
+];
 /** Any number; all processes that migrate take the same advisory lock. */
 const LOCK = 72_616_304;
 

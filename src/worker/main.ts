@@ -12,7 +12,9 @@ import { forgetOld } from '@/server/set-up/forget';
 import { workNextImport } from '@/server/set-up/imports/work-import';
 import { createQueue } from '@/server/shared/queue';
 import { callDueHooks } from '@/server/work/hooks/call-due';
+import { workThroughMails } from '@/server/work/mail/take-in-mails';
 import { sendDueMessages, standIn } from '@/server/work/messages/send-due';
+import { watchPromises } from '@/server/work/messages/watch-promises';
 import { systemUnit } from './in-system-unit';
 import { log } from './log';
 import { readRoadsInThread } from './read-roads-in-thread';
@@ -70,9 +72,11 @@ async function workThroughCalendars(): Promise<void> {
   );
 }
 
-/** Sends messages that wait, and calls programs that want to know. */
+/** Takes in mail, sees which promises were moved, sends messages that wait, and calls programs that want to know. */
 async function workThroughOutbox(): Promise<void> {
-  await systemUnit((unit) => sendDueMessages(unit, standIn))
+  await workThroughMails(systemUnit)
+    .then(() => systemUnit(watchPromises))
+    .then(() => systemUnit((unit) => sendDueMessages(unit, standIn)))
     .then(() => systemUnit(callDueHooks))
     .catch((cause: unknown) => {
       if (!isAway(cause)) log.warn({ cause: String(cause) }, 'The outbox was not worked through');

@@ -28,10 +28,14 @@ async function undo(page: Page): Promise<void> {
 }
 
 for (const [part, pages] of [
-  ['first', PAGES.slice(0, 8)],
-  ['second', PAGES.slice(8)],
+  ['first', PAGES.slice(0, 4)],
+  ['second', PAGES.slice(4, 8)],
+  ['third', PAGES.slice(8, 12)],
+  ['last', PAGES.slice(12)],
 ] as const) {
-  test(`every screen of set-up is complete and accessible in both themes, ${part} half`, async ({ page }) => {
+  test(`every screen of set-up is complete and accessible in both themes, ${part} quarter`, async ({
+    page,
+  }) => {
     await enterAs(page, 'analyst');
     for (const [path, text] of pages) {
       await page.goto(path);

@@ -35,6 +35,8 @@ export const company = defineObject({
     bookingNames: z.boolean().default(false),
     /** A time is held so long for somebody who has not decided yet. */
     bookingHoldMin: minutesFrom(1, 60).default(5),
+    /** Customers whose visit is planned outside of what they were promised are told once that has stood so long; none is never. */
+    tellMovedMin: minutesFrom(1, 1440).nullable().default(15),
     /** By whose prices the live plan is read; none means the first by name. */
     livePlaybookId: idText.nullable().default(null),
   }),

@@ -15,6 +15,9 @@ export const callAsk = z.strictObject({
   notes: z.string().max(4000).default(''),
   caller: z.string().trim().max(120).default(''),
   callBack: z.string().trim().max(120).default(''),
+  /** Visits that are to follow the first, each so many days after the one before at the soonest. */
+  furtherVisits: count(0, 9).default(0),
+  daysBetween: count(0, 365).default(1),
 });
 export type CallAsk = z.infer<typeof callAsk>;
 
@@ -52,7 +55,7 @@ export const windowOffered = z.strictObject({
   /** Visits that would begin later. */
   pushed: z.array(z.strictObject({ label: z.string(), startAt: z.number() })),
   slackSec: z.number(),
-  /** On what share of played days it is kept; only of one that is held. */
+  /** On what share of played days it is kept; only of the best, and of one that is held. */
   chance: z.number().nullable(),
   /** Later than was agreed. */
   isAfterAgreed: z.boolean(),

@@ -187,3 +187,21 @@ export const hookCalls = defineTable('hook_calls', {
   madeAt: instant(),
   answeredAt: maybe(instant()),
 });
+/** Mail that came in, and the request that it became. */
+export const incomingMails = defineTable('incoming_mails', {
+  id: id(),
+  raw: text(),
+  arrivedAt: instant(),
+  state: text<'waiting' | 'taken' | 'failed'>(),
+  sender: defaulted(text()),
+  subject: defaulted(text()),
+  failure: maybe(text()),
+  requestId: maybe(ref('requests')),
+});
+/** Visits that are planned outside of what was promised, since when by the wall's clock, and when the customer was told. */
+export const movedPromises = defineTable('moved_promises', {
+  visitId: key(ref('visits')),
+  startsAt: instant(),
+  seenAt: instant(),
+  toldAt: maybe(instant()),
+});

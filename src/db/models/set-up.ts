@@ -44,6 +44,7 @@ export const company = defineTable('company', {
   bookingUntilMin: defaulted(whole()),
   bookingNames: defaulted(yes()),
   bookingHoldMin: defaulted(whole()),
+  tellMovedMin: maybe(whole()),
   filledBy: maybe(text<'demo'>()),
   version: defaulted(whole()),
 });

@@ -2,6 +2,7 @@ import { forgetStudies } from '@/db/repositories/runs/studies';
 import { forgetCommands, forgetPositions, forgetRoads } from '@/db/repositories/set-up/forget';
 import { dropMails } from '@/db/repositories/shared/mails';
 import { readMany } from '@/db/repositories/shared/schedule';
+import { dropIncoming } from '@/db/repositories/work/incoming-mails';
 import type { SystemUnit } from '../shared/unit';
 
 const DAY_MS = 86_400_000;
@@ -17,5 +18,6 @@ export async function forgetOld({ transaction, now }: SystemUnit): Promise<void>
   await forgetCommands(transaction, ago(company.keepLogsDays));
   await forgetStudies(transaction, ago(STUDY_DAYS));
   await dropMails(transaction, ago(MAIL_DAYS));
+  await dropIncoming(transaction, ago(company.keepLogsDays));
   await forgetRoads(transaction, ago(company.keepLogsDays));
 }

@@ -155,6 +155,7 @@ const FIELDS: Readonly<Record<string, string>> = {
   bookingUntilMin: 'Changed by them until',
   bookingNames: 'They are told who comes',
   bookingHoldMin: 'A time is held for',
+  tellMovedMin: 'Told of a move after',
   event: 'When',
   subject: 'Subject',
   body: 'Text',

@@ -15,6 +15,7 @@ const WORDS: Readonly<Record<string, (facts: Facts) => string>> = {
   'not-array': () => 'must be a list',
   'not-json': () => 'must be JSON',
   'no-such-column': (f) => `has a column ${of(f, 'column')} that there is not`,
+  'not-text': () => 'must be text',
   'not-csv': () => 'cannot be read as CSV',
   'not-object': () => 'has the wrong shape',
   'too-small': (f) => (f.of === 'string' ? 'is too short' : `is at least ${of(f, 'least')}`),

@@ -65,6 +65,7 @@ export const WORK_PAGES: readonly {
   { href: '/work/agreements', name: 'Agreements', object: 'agreements' },
   { href: '/work/maintenance-plans', name: 'Maintenance', object: 'maintenance-plans' },
   { href: '/work/problem-kinds', name: 'Problems', object: 'problem-kinds' },
+  { href: '/work/mail', name: 'Mail', object: 'requests' },
   { href: '/work/messages', name: 'Messages', object: 'message-templates' },
   { href: '/work/hooks', name: 'Hooks', object: 'hooks' },
 ];

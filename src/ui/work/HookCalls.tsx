@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { z } from 'zod';
+import { useCompany } from '../set-up/use-company';
 import { callApi } from '../shared/api';
 import { momentText } from '../shared/time';
 import css from './Work.module.css';
@@ -21,6 +22,7 @@ const LOOK_MS = 5000;
 /** Each call of another program, and what it answered. */
 export function HookCalls({ id, mayChange }: { readonly id: string; readonly mayChange: boolean }) {
   const client = useQueryClient();
+  const { homeZone } = useCompany();
   const { data } = useQuery({
     queryKey: ['hook-calls'],
     queryFn: () => callApi('/api/work/hook-calls', calls),
@@ -53,7 +55,7 @@ export function HookCalls({ id, mayChange }: { readonly id: string; readonly may
           <tbody>
             {own.map((c) => (
               <tr key={c.id}>
-                <td>{momentText(c.madeAt, 'UTC')}</td>
+                <td>{momentText(c.madeAt, homeZone)}</td>
                 <td>{c.event}</td>
                 <td className={c.state === 'failed' ? 'bad' : undefined}>
                   {c.state} {c.status ?? ''} <span className="quiet">{c.failure}</span>

@@ -4,6 +4,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import Link from 'next/link';
 import { z } from 'zod';
 import { errorText } from '../messages/errors';
+import { useCompany } from '../set-up/use-company';
 import { callApi } from '../shared/api';
 import { momentText } from '../shared/time';
 import css from './Work.module.css';
@@ -31,6 +32,7 @@ const LOOK_MS = 5000;
 /** What customers were written; what failed is seen, and can be sent again. */
 export function MessagesPage({ mayChange }: { readonly mayChange: boolean }) {
   const client = useQueryClient();
+  const { homeZone } = useCompany();
   const { data, error } = useQuery({
     queryKey: ['messages'],
     queryFn: () => callApi('/api/work/messages', shape),
@@ -78,7 +80,7 @@ export function MessagesPage({ mayChange }: { readonly mayChange: boolean }) {
             <tbody>
               {data.map((m) => (
                 <tr key={m.id}>
-                  <td>{momentText(m.sentAt ?? m.madeAt, 'UTC')}</td>
+                  <td>{momentText(m.sentAt ?? m.madeAt, homeZone)}</td>
                   <td>
                     {m.workOrderId && (
                       <Link className="link" href={`/work/orders/${encodeURIComponent(m.workOrderId)}`}>

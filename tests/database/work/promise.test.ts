@@ -1,4 +1,3 @@
-import type { WindowsAsk } from '@/contract/work/call';
 import { readAll } from '@/db/repositories/shared/schedule';
 import { openHand } from '@/server/shared/hand/hand-board';
 import type { Unit } from '@/server/shared/unit';
@@ -7,34 +6,10 @@ import { holdWindow, letGo } from '@/server/work/offers/hold-window';
 import { promiseWindow } from '@/server/work/offers/promise-window';
 import { readOrder } from '@/server/work/read-order';
 import { leaveDatabase, refusalOf, unitAs } from '../../support/database';
+import { askIn } from '../../support/promises';
 import { asAnalyst } from '../../support/set-up';
 
 afterAll(leaveDatabase);
-
-async function askIn(unit: Unit, territoryId = 'quay', jobKindId = 'terminal'): Promise<WindowsAsk> {
-  const site = (await readAll(unit.transaction, 'sites')).find(
-    (s) => s.territoryId === territoryId && s.lat !== null && s.customerId !== null,
-  )!;
-  return {
-    for: 'new',
-    holdId: null,
-    furtherDays: 0,
-    personIds: [],
-    ask: {
-      siteId: site.id,
-      jobKindId,
-      assetId: null,
-      requestId: null,
-      durationMin: null,
-      priority: null,
-      premisesId: null,
-      summary: '',
-      notes: '',
-      caller: '',
-      callBack: '',
-    },
-  };
-}
 
 describe('a time promised on the phone', () => {
   it('is one that the plan keeps: held, promised, and on somebody’s cord within it', () =>

@@ -50,6 +50,8 @@ it('of many who want the same windows at once no more are promised than can be k
       notes: '',
       caller: '',
       callBack: '',
+      furtherVisits: 0,
+      daysBetween: 1,
     };
     return { for: 'new', ask, holdId: null, furtherDays: 0, personIds: [] };
   });

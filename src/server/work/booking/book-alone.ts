@@ -6,7 +6,7 @@ import {
   type PublicKind,
   type PublicWindow,
 } from '@/contract/work/booking';
-import type { WindowsAsk } from '@/contract/work/call';
+import { callAsk, type WindowsAsk } from '@/contract/work/call';
 import { localDateOf } from '@/core/index';
 import { readAll } from '@/db/repositories/shared/schedule';
 import {
@@ -56,19 +56,7 @@ async function askedBy(
     holdId: null,
     furtherDays: 0,
     personIds: [],
-    ask: {
-      siteId: site.siteId,
-      jobKindId: kind,
-      assetId: site.assetId,
-      requestId: null,
-      durationMin: null,
-      priority: null,
-      premisesId: null,
-      summary: '',
-      notes: '',
-      caller: '',
-      callBack: '',
-    },
+    ask: callAsk.parse({ siteId: site.siteId, jobKindId: kind, assetId: site.assetId }),
   };
 }
 
@@ -148,7 +136,7 @@ export async function bookAlone(
     state: 'promised',
     madeAt: new Date(unit.now * 1000),
   });
-  await tellCustomer(customers, 'booked', workOrderId, `${ownAddress}/book/${secret}`);
+  await tellCustomer(customers, 'booked', workOrderId, { link: `${ownAddress}/book/${secret}` });
   return { secret };
 }
 

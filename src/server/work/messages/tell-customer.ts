@@ -29,6 +29,13 @@ export function fillingOf(order: OrderView, company: string, language: string, l
   };
 }
 
+interface Saying {
+  /** Where they can look at it. */
+  readonly link?: string;
+  /** When it is, where that is not what was promised; seconds since 1970. */
+  readonly times?: Pick<OrderView, 'startAt' | 'endAt'>;
+}
+
 /**
  * Writes to the customer of a work order what happened to it, in their language: into the outbox, from which it is sent after the
  * transaction. Nobody is written to where no template or no address is.
@@ -37,7 +44,7 @@ export async function tellCustomer(
   { transaction, now }: SystemUnit,
   event: MessageEvent,
   workOrderId: string,
-  link = '',
+  { link = '', times }: Saying = {},
 ): Promise<void> {
   const order = await readOrderView(transaction, workOrderId);
   if (!order) return;
@@ -46,7 +53,7 @@ export async function tellCustomer(
   const address = template?.channel === 'text' ? order.phone : order.email;
   if (!template || !address) return;
   const [company] = await readAll(transaction, 'company');
-  const filling = fillingOf(order, company?.name ?? '', template.language, link);
+  const filling = fillingOf({ ...order, ...times }, company?.name ?? '', template.language, link);
   const at = new Date(now * 1000);
   await addMessage(transaction, {
     id: randomUUID(),

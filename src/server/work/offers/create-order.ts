@@ -7,6 +7,9 @@ import { prepareChange, prepareNew, writePrepared } from '../../shared/objects/s
 import type { Unit } from '../../shared/unit';
 import type { AskedWork } from './asked-work';
 
+const DAY_SEC = 86_400;
+const DAY_MIN = 1440;
+
 const iso = (sec: number): string => new Date(sec * 1000).toISOString();
 
 /** Makes the work order and its visit of what was asked for; with a window where one is promised. */
@@ -47,8 +50,43 @@ export async function createOrder(
     },
   });
   await writePrepared(unit, command, 'visits', visit);
+  await addFollowing(unit, command, { work, ask, workOrderId });
   if (ask.requestId !== null) await answerRequest(unit, command, ask.requestId);
   return { workOrderId, number };
+}
+
+/** The visits after the first: loose ends that wait for the one before them, each due as much later as it may begin later. */
+async function addFollowing(
+  unit: Unit,
+  command: Command,
+  {
+    work,
+    ask,
+    workOrderId,
+  }: { readonly work: AskedWork; readonly ask: CallAsk; readonly workOrderId: string },
+): Promise<void> {
+  const { row } = work;
+  let afterVisitId = row.id;
+  for (let n = 1; n <= ask.furtherVisits; n++) {
+    const id = randomUUID();
+    const visit = await prepareNew(unit, 'visits', {
+      id,
+      value: {
+        workOrderId,
+        part: n + 1,
+        durationMin: row.durationMin,
+        priority: row.priority,
+        earliestAt: iso(unit.now),
+        dueAt: iso(row.dueAt + n * Math.max(1, ask.daysBetween) * DAY_SEC),
+        premisesId: row.premisesId,
+        wishes: row.wishes,
+        afterVisitId,
+        afterGapMin: ask.daysBetween * DAY_MIN,
+      },
+    });
+    await writePrepared(unit, command, 'visits', visit);
+    afterVisitId = id;
+  }
 }
 
 const contactLine = ({ caller, callBack }: CallAsk): string =>

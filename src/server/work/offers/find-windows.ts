@@ -1,11 +1,12 @@
 import { type WindowOffered, type WindowsAnswer, type WindowsAsk, windowsAsk } from '@/contract/work/call';
-import { funnelOf, instantOf, type KeptOffer, keptOffers, localDateOf } from '@/core/index';
+import { chanceOfVisit, funnelOf, instantOf, type KeptOffer, keptOffers, localDateOf } from '@/core/index';
 import { readAll, type Stored } from '@/db/repositories/shared/schedule';
 import { windowsOffered } from '../../shared/offers/windows-offered';
 import { createNames } from '../../shared/plans/broken';
 import { addDays } from '../../shared/plans/plan-ahead';
 import { needsOf } from '../../shared/problem/needs';
 import { Refusal, required } from '../../shared/refusal';
+import { spreadsOf, USUAL_SPREAD } from '../../shared/spreads';
 import type { Unit } from '../../shared/unit';
 import { offerFor } from './agreed';
 import { type AskedWork, knownWork, newWork, wrong } from './asked-work';
@@ -14,6 +15,7 @@ import { type OfferGround, openOfferGround } from './open-ground';
 /** Windows that cost at most so much more than the cheapest are among the best. */
 const BEST_SHARE = 0.1;
 const MOST_BEST = 4;
+const PLAYED_DAYS = 200;
 /** Nobody is promised the very end of a window where something before it can be had: a quarter of it, half an hour at most. */
 const MOST_SPARE_SEC = 1800;
 
@@ -119,11 +121,23 @@ function withBest(windows: readonly WindowOffered[]): WindowOffered[] {
   return windows.map((w) => ({ ...w, isBest: w.price <= border }));
 }
 
+/** On what share of played days a window is kept; null where that cannot be played. */
+export function chanceOf({ ground, work }: Sought, kept: KeptOffer): number | null {
+  const spreads = spreadsOf(ground.kept);
+  return chanceOfVisit(kept.result, work.row.id, {
+    days: PLAYED_DAYS,
+    spreadOf: (kind) => spreads[kind ?? ''] ?? USUAL_SPREAD,
+  });
+}
+
 /** Every window that can truly be kept for what somebody asks for, with what it costs the plan. Changes nothing. */
 export async function findWindows(unit: Unit, raw: unknown): Promise<WindowsAnswer> {
   const asked = required(windowsAsk, raw);
   const sought = await seek(unit, asked);
-  const windows = withBest(keptOf(unit, sought, asked).map((k) => toldWindow(sought, k)));
+  const kept = keptOf(unit, sought, asked);
+  const windows = withBest(kept.map((k) => toldWindow(sought, k))).map((w, i) =>
+    w.isBest ? { ...w, chance: chanceOf(sought, kept[i]!) } : w,
+  );
   return { ...(await aboutWork(unit, sought)), ...whyNone(sought, windows), windows };
 }
 

@@ -1,18 +1,16 @@
 import { randomUUID } from 'node:crypto';
 import { holdAsk, type WindowOffered, type WindowsAsk } from '@/contract/work/call';
-import { chanceOfVisit, type KeptOffer } from '@/core/index';
+import type { KeptOffer } from '@/core/index';
 import { lockLivePlan } from '@/db/repositories/plan/plans';
 import { readAll } from '@/db/repositories/shared/schedule';
 import { dropHold, putHold, readHold, sweepHolds } from '@/db/repositories/work/holds';
 import { wallSec } from '../../shared/clock';
 import { personAndDate } from '../../shared/problem/make-shifts';
 import { Refusal, required } from '../../shared/refusal';
-import { spreadsOf, USUAL_SPREAD } from '../../shared/spreads';
 import type { Unit } from '../../shared/unit';
-import { keptOf, type Sought, seek, toldWindow } from './find-windows';
+import { chanceOf, keptOf, type Sought, seek, toldWindow } from './find-windows';
 
 const SWEPT_AFTER_SEC = 3600;
-const PLAYED_DAYS = 200;
 
 /** Where a visit would be, as it is kept. */
 function seatsOf({ ground, work }: Sought, { result }: KeptOffer) {
@@ -61,11 +59,7 @@ export async function holdWindow(unit: Unit, raw: unknown, holder = `user ${unit
     endAt,
     expiresAt: wallSec() + leftSec,
   });
-  const spreads = spreadsOf(sought.ground.kept);
-  const chance = chanceOfVisit(kept.result, row.id, {
-    days: PLAYED_DAYS,
-    spreadOf: (kind) => spreads[kind ?? ''] ?? USUAL_SPREAD,
-  });
+  const chance = chanceOf(sought, kept);
   return { holdId, leftSec, window: { ...toldWindow(sought, kept), chance } };
 }
 

@@ -48,7 +48,8 @@ export function CompanyEditor() {
             yes="told who comes"
             no="not told who comes"
           />
-          .
+          . Whoever is planned outside of what was promised is told once that has stood for{' '}
+          <MinutesWord path="tellMovedMin" label="Told of a move after" none="nobody is told on its own" />.
         </Sentence>
       </Part>
       <Part title="Travel">

@@ -3,6 +3,7 @@ import { useDebouncedValue } from '@mantine/hooks';
 import { useState } from 'react';
 import type { ObjectName } from '@/contract/shared/fields';
 import { useOptions, useTitle } from '../../shared/use-options';
+import { ZONES } from '../../shared/zones';
 import { useField } from '../draft/DraftContext';
 import { Word, type WordProps } from './Word';
 
@@ -98,8 +99,6 @@ export function RefsWord({ path, label, object, field, empty }: RefsProps) {
   );
 }
 
-const ZONES = Intl.supportedValuesOf('timeZone');
-
 /** An IANA time zone. */
 export function ZoneWord({ path, label, none }: WordProps & { readonly none?: string }) {
   const { value, set, wrong } = useField<string | null>(path);
@@ -108,7 +107,7 @@ export function ZoneWord({ path, label, none }: WordProps & { readonly none?: st
       {(close) => (
         <Select
           label={label}
-          data={ZONES.includes(value ?? '') || !value ? ZONES : [value, ...ZONES]}
+          data={ZONES.includes(value ?? '') || !value ? [...ZONES] : [value, ...ZONES]}
           value={value}
           onChange={(zone) => {
             if (zone) set(zone);

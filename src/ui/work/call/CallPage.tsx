@@ -174,6 +174,7 @@ export function CallPage() {
                   answer={data}
                   chosen={held?.window ?? null}
                   isBusy={hold.isPending}
+                  callerZone={said.zone}
                   onChoose={(w) => hold.mutate(w)}
                 />
               ) : (
@@ -210,6 +211,7 @@ export function CallPage() {
                     set({ personIds });
                   }}
                   isRebooking={visitId !== null}
+                  callerZone={said.zone}
                 />
               )}
             </>

@@ -2,7 +2,7 @@ import { Button, Menu } from '@mantine/core';
 import type { WindowOffered, WindowsAnswer } from '@/contract/work/call';
 import type { Objective } from '@/core/index';
 import { changeText, durationText, OBJECTIVE_WORDS, priceText } from '../../messages/figures';
-import { clock, dateIn, dayText } from '../../shared/time';
+import { clock, dayText, momentText } from '../../shared/time';
 import css from './Call.module.css';
 
 interface Props {
@@ -10,6 +10,8 @@ interface Props {
   readonly window: WindowOffered;
   readonly isBusy: boolean;
   readonly isRebooking: boolean;
+  /** The clock of whoever calls, where it is not that of the site. */
+  readonly callerZone: string | null;
   readonly onPromise: () => void;
   readonly onOthers: (personIds: readonly string[]) => void;
 }
@@ -17,7 +19,7 @@ interface Props {
 const MOST_MEASURES = 5;
 
 /** The window that is held: who would come about when, what moves for it, and what that costs. */
-export function Chosen({ answer, window: w, isBusy, isRebooking, onPromise, onOthers }: Props) {
+export function Chosen({ answer, window: w, isBusy, isRebooking, callerZone, onPromise, onOthers }: Props) {
   const { zone } = answer;
   const others = [
     ...new Map(
@@ -27,7 +29,7 @@ export function Chosen({ answer, window: w, isBusy, isRebooking, onPromise, onOt
         .map((p) => [p.id, p.name]),
     ),
   ];
-  const callerZone = Intl.DateTimeFormat().resolvedOptions().timeZone;
+  const ownZone = callerZone ?? Intl.DateTimeFormat().resolvedOptions().timeZone;
   const measures = Object.entries(w.change)
     .filter(([, part]) => part.price !== 0)
     .sort(([, a], [, b]) => Math.abs(b.price) - Math.abs(a.price))
@@ -54,14 +56,13 @@ export function Chosen({ answer, window: w, isBusy, isRebooking, onPromise, onOt
             </>
           )}
           .{w.isAfterAgreed && <span className="bad"> Later than was agreed.</span>}
-          {callerZone !== zone &&
-            dateIn(w.startAt, callerZone) !== '' &&
-            clock(w.startAt, callerZone) !== clock(w.startAt, zone) && (
-              <span className="quiet">
-                {' '}
-                By the clock here {clock(w.startAt, callerZone)}–{clock(w.endAt, callerZone)}.
-              </span>
-            )}
+          {momentText(w.startAt, ownZone) !== momentText(w.startAt, zone) && (
+            <span className="quiet">
+              {' '}
+              By {callerZone === null ? 'the clock here' : 'their clock'} {momentText(w.startAt, ownZone)}–
+              {clock(w.endAt, ownZone)}.
+            </span>
+          )}
         </p>
         <p className="quiet">
           {priceText(w.price)}:{' '}

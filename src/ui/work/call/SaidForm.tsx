@@ -6,6 +6,7 @@ import { z } from 'zod';
 import type { ObjectValue } from '@/contract/shared/object';
 import { callApi } from '../../shared/api';
 import { useOptions } from '../../shared/use-options';
+import { ZONES } from '../../shared/zones';
 import type { Said } from './use-call';
 import { useOne } from './use-call';
 
@@ -138,6 +139,31 @@ export function SaidForm({ said, set, problem }: Props) {
           onChange={(v) => set({ priority: v === '' ? null : Number(v) })}
         />
       </Group>
+      <Group gap={8} grow>
+        <NumberInput
+          size="xs"
+          label="Further visits"
+          min={0}
+          max={9}
+          value={said.furtherVisits}
+          onChange={(v) => set({ furtherVisits: Number(v) || 0 })}
+        />
+        {said.furtherVisits > 0 && (
+          <NumberInput
+            size="xs"
+            label="Each after, days"
+            min={0}
+            max={365}
+            value={said.daysBetween}
+            onChange={(v) => set({ daysBetween: Number(v) || 0 })}
+          />
+        )}
+      </Group>
+      {said.furtherVisits > 0 && (
+        <p className="quiet">
+          The time below is for the first; the others are loose ends that wait for the one before them.
+        </p>
+      )}
       <Textarea
         size="xs"
         label="What they say"
@@ -146,6 +172,17 @@ export function SaidForm({ said, set, problem }: Props) {
         maxLength={4000}
         value={said.notes}
         onChange={(e) => set({ notes: e.currentTarget.value })}
+      />
+      <Select
+        size="xs"
+        label="Their clock"
+        clearable
+        searchable
+        limit={60}
+        placeholder="that of the site"
+        data={[...ZONES]}
+        value={said.zone}
+        onChange={(zone) => set({ zone })}
       />
     </Stack>
   );

@@ -7,6 +7,8 @@ interface Props {
   readonly answer: WindowsAnswer;
   readonly chosen: WindowOffered | null;
   readonly isBusy: boolean;
+  /** The clock of whoever calls, where it is not that of the site. */
+  readonly callerZone: string | null;
   readonly onChoose: (window: WindowOffered) => void;
 }
 
@@ -20,7 +22,7 @@ function hourText(at: number, zone: string): string {
 }
 
 /** Windows as bars by day: the lower, the less it costs; the best are underlined by a cord. */
-export function Windows({ answer, chosen, isBusy, onChoose }: Props) {
+export function Windows({ answer, chosen, isBusy, callerZone, onChoose }: Props) {
   const { windows, zone, needs } = answer;
   const prices = windows.map((w) => w.price);
   const least = Math.min(0, ...prices);
@@ -49,7 +51,7 @@ export function Windows({ answer, chosen, isBusy, onChoose }: Props) {
                   aria-pressed={chosen?.startAt === w.startAt && chosen.endAt === w.endAt}
                   disabled={isBusy}
                   onClick={() => onChoose(w)}
-                  aria-label={`${shortDay(date)}, ${clock(w.startAt, zone)} to ${clock(w.endAt, zone)}: ${priceText(w.price)}${w.isBest ? ', best' : ''}`}
+                  aria-label={`${shortDay(date)}, ${clock(w.startAt, zone)} to ${clock(w.endAt, zone)}${callerZone === null ? '' : `, by their clock ${clock(w.startAt, callerZone)} to ${clock(w.endAt, callerZone)}`}: ${priceText(w.price)}${w.isBest ? ', best' : ''}${w.chance === null ? '' : `, kept on ${Math.round(w.chance * 100)} of 100 played days`}`}
                 >
                   <span className={css.price}>{priceText(w.price)}</span>
                   <span className={css.bar} style={{ height: heightOf(w.price) }} />
@@ -60,6 +62,14 @@ export function Windows({ answer, chosen, isBusy, onChoose }: Props) {
               {own.map((w) => (
                 <span key={`${w.startAt} ${w.endAt}`}>
                   {hourText(w.startAt, zone)}–{hourText(w.endAt, zone)}
+                  {callerZone !== null && clock(w.startAt, callerZone) !== clock(w.startAt, zone) && (
+                    <i>
+                      {hourText(w.startAt, callerZone)}–{hourText(w.endAt, callerZone)}
+                    </i>
+                  )}
+                  {w.chance !== null && (
+                    <i title="Kept on so many of a hundred played days">{Math.round(w.chance * 100)} %</i>
+                  )}
                   <svg width={24} height={9} viewBox="0 0 24 9" aria-hidden="true">
                     {w.isBest && (
                       <path

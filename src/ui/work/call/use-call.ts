@@ -20,6 +20,10 @@ export interface Said {
   readonly notes: string;
   readonly caller: string;
   readonly callBack: string;
+  readonly furtherVisits: number;
+  readonly daysBetween: number;
+  /** The clock of whoever calls; null is that of the site. */
+  readonly zone: string | null;
   readonly personIds: readonly string[];
   readonly furtherDays: number;
 }
@@ -37,6 +41,9 @@ const NOTHING: Said = {
   notes: '',
   caller: '',
   callBack: '',
+  furtherVisits: 0,
+  daysBetween: 1,
+  zone: null,
   personIds: [],
   furtherDays: 0,
 };
@@ -113,6 +120,8 @@ export function useCall() {
         notes: said.notes,
         caller: said.caller,
         callBack: said.callBack,
+        furtherVisits: said.furtherVisits,
+        daysBetween: said.daysBetween,
       },
     };
   }, [said, visitId]);
