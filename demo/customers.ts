@@ -7,6 +7,7 @@ import {
   assets,
   customerContacts,
   customers,
+  incomingMails,
   maintenanceAssets,
   maintenancePlans,
   messageTemplates,
@@ -87,6 +88,11 @@ export async function writeCustomers(transaction: Transaction, demo: DemoData): 
           ];
     }),
   );
+  for (const [i, s] of wished.entries())
+    await rowsOf(transaction, sites).update(
+      { id: s.id },
+      { bestDays: [[2, 4], [], [1, 3, 5]][i % 3]!, bestFromMin: i % 2 === 0 ? 480 : null, bestToMin: 720 },
+    );
   const stands = demo.sites.flatMap((s, i) =>
     Array.from({ length: 1 + (i % 3) }, (_, n) => ({
       id: `asset-${s.id.slice(5)}-${n + 1}`,
@@ -239,6 +245,33 @@ export async function writeRequests(transaction: Transaction, demo: DemoData): P
           .map((c) => ({ planId: 'plan-firmware', assetId: c.id }))
       : []),
   ]);
+  await rowsOf(transaction, incomingMails).insert(
+    [
+      [
+        'inns',
+        'Femke Oswin',
+        'Card not taken again',
+        'Good morning,\n\nsince yesterday the terminal takes no card. It was mended in May already.',
+      ],
+      [
+        'schools',
+        'Elva Tarnby',
+        'Cover loose at the library',
+        'The front cover is loose and rattles in the wind. No hurry, but before the holidays, please.',
+      ],
+    ].map(([who, name, subject, text], i) => ({
+      id: `<demo-${i + 1}@stand-in.example>`,
+      raw: [
+        `From: "${name}" <yard@${who}.example>`,
+        `Subject: ${subject}`,
+        'Content-Type: text/plain; charset=utf-8',
+        '',
+        text,
+      ].join('\r\n'),
+      arrivedAt: at('2026-06-09', 7 * 60 + 50 + i * 19),
+      state: 'waiting' as const,
+    })),
+  );
   await rowsOf(transaction, messageTemplates).insert([
     {
       id: 'message-promised',

@@ -60,6 +60,8 @@ export const windowOffered = z.strictObject({
   /** Later than was agreed. */
   isAfterAgreed: z.boolean(),
   isBest: z.boolean(),
+  /** Wholly in the days and hours that the site likes best. */
+  isLiked: z.boolean(),
 });
 export type WindowOffered = z.infer<typeof windowOffered>;
 

@@ -53,3 +53,6 @@ export function instantToLocal(sec: number, zone: string): string {
 export function dateIn(sec: number, zone: string): string {
   return DateTime.fromSeconds(sec, { zone }).toFormat('yyyy-MM-dd');
 }
+
+/** Time zones by their names in the tz database, as this browser knows them. */
+export const ZONES: readonly string[] = Intl.supportedValuesOf('timeZone');

@@ -9,12 +9,14 @@ import { usePathname, useRouter, useSearchParams } from 'next/navigation';
 import { useState } from 'react';
 import { WORK_STATES, type WorkState, workList } from '@/contract/work/work-list';
 import { errorText } from '../messages/errors';
+import { ColumnsMenu } from '../set-up/lists/ColumnsMenu';
 import { Views } from '../set-up/lists/Views';
 import { callApi } from '../shared/api';
 import { useOptions } from '../shared/use-options';
 import css from './Work.module.css';
 import { WorkCrumbs } from './WorkCrumbs';
 import { WorkTable } from './WorkTable';
+import { columnsOf, WORK_COLUMNS } from './work-columns';
 
 const STATE_WORDS: Readonly<Record<WorkState, string>> = {
   loose: 'Loose ends',
@@ -36,9 +38,11 @@ export function WorkListPage({
   const router = useRouter();
   const path = usePathname();
   const params = useSearchParams();
+  const columns = columnsOf(params.get('columns'));
+  const asked = withoutColumns(params);
   const { data, error, isFetching, refetch } = useQuery({
-    queryKey: ['work', params.toString()],
-    queryFn: ({ signal }) => callApi(`/api/work?${params}`, workList, { signal }),
+    queryKey: ['work', asked],
+    queryFn: ({ signal }) => callApi(`/api/work?${asked}`, workList, { signal }),
     placeholderData: keepPreviousData,
   });
   const go = (change: Readonly<Record<string, string | null>>): void => {
@@ -59,7 +63,7 @@ export function WorkListPage({
         <Views
           object="work-orders"
           mayChange={mayChange}
-          columns={[]}
+          columns={columns}
           onTake={(query) => router.replace(`${path}?${query}`)}
         />
         <a className="link" href="/api/objects/work-orders?format=csv" download>
@@ -85,6 +89,11 @@ export function WorkListPage({
         <By name="Territory" object="territories" field="territoryId" params={params} onChange={go} />
         <By name="Job kind" object="job-kinds" field="jobKindId" params={params} onChange={go} />
         <By name="Customer" object="customers" field="customerId" params={params} onChange={go} />
+        <ColumnsMenu
+          all={WORK_COLUMNS}
+          columns={columns}
+          onChange={(next) => go({ columns: next.join(','), page: params.get('page') })}
+        />
       </div>
       <div className={css.states} role="group" aria-label="State">
         <button type="button" aria-pressed={state === null} onClick={() => go({ state: null })}>
@@ -108,7 +117,7 @@ export function WorkListPage({
         {!data && !error && <p className="quiet">Reading …</p>}
         {data && data.rows.length === 0 && (
           <p>
-            {params.size === 0
+            {asked === ''
               ? 'No work yet. A call takes some in, a file brings many at once, and maintenance plans make their own.'
               : 'Nothing matches what is asked for above.'}
           </p>
@@ -117,6 +126,7 @@ export function WorkListPage({
           <WorkTable
             rows={data.rows}
             now={data.now}
+            columns={columns}
             sort={params.get('sort') ?? '-number'}
             onSort={(sort) => go({ sort })}
           />
@@ -147,6 +157,13 @@ export function WorkListPage({
       </div>
     </div>
   );
+}
+
+/** What is asked of the server: how it is shown is nobody else's business. */
+function withoutColumns(params: URLSearchParams): string {
+  const asked = new URLSearchParams(params);
+  asked.delete('columns');
+  return asked.toString();
 }
 
 function Search({

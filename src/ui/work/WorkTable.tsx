@@ -1,59 +1,24 @@
 import Link from 'next/link';
 import type { WorkRow } from '@/contract/work/work-list';
-import { clock, momentText } from '../shared/time';
-
-const DAY_SEC = 86_400;
-
-export const STAGE_WORDS: Readonly<Record<WorkRow['stage'], string>> = {
-  open: 'open',
-  done: 'done',
-  confirmed: 'confirmed',
-  cancelled: 'cancelled',
-};
-
-/** What a work order has come to, in a few words. */
-export function stateText(row: WorkRow): string {
-  if (row.stage !== 'open') return STAGE_WORDS[row.stage];
-  if (row.visits === 0) return 'without a visit';
-  if (row.loose === 0) return 'planned';
-  return row.loose === row.visits ? 'loose end' : `${row.loose} of ${row.visits} loose`;
-}
-
-export function promisedText(row: Pick<WorkRow, 'promisedAt' | 'promisedUntil' | 'zone'>): string {
-  if (row.promisedAt === null || row.promisedUntil === null) return '–';
-  return `${momentText(row.promisedAt, row.zone)}–${clock(row.promisedUntil, row.zone)}`;
-}
-
-const ageText = (row: WorkRow, now: number): string => {
-  const days = Math.floor((now - row.receivedAt) / DAY_SEC);
-  return days < 1 ? 'today' : `${days} d`;
-};
+import { USUAL_COLUMNS, WORK_COLUMNS } from './work-columns';
 
 interface Props {
   readonly rows: readonly WorkRow[];
   readonly now: number;
+  readonly columns?: readonly string[];
   readonly sort?: string;
   readonly onSort?: (sort: string) => void;
 }
 
-const HEADS: readonly (readonly [name: string, sort: string | null])[] = [
-  ['Number', 'number'],
-  ['Work', null],
-  ['Site', null],
-  ['State', null],
-  ['Promised', 'promisedAt'],
-  ['Planned', 'plannedAt'],
-  ['Due', 'dueAt'],
-  ['Age', 'receivedAt'],
-];
-
-/** Work orders as a table. */
-export function WorkTable({ rows, now, sort, onSort }: Props) {
+/** Work orders as a table, each with its number and the columns named. */
+export function WorkTable({ rows, now, columns = USUAL_COLUMNS, sort, onSort }: Props) {
+  const shown = WORK_COLUMNS.filter((c) => columns.includes(c.name));
+  const heads = [{ name: 'number', title: 'Number', sort: 'number' }, ...shown];
   return (
     <table className="figures">
       <thead>
         <tr>
-          {HEADS.map(([name, by]) => {
+          {heads.map(({ name, title, sort: by }) => {
             const isBy = by !== null && sort?.replace(/^-/, '') === by;
             const isDown = sort?.startsWith('-') ?? false;
             return (
@@ -64,11 +29,11 @@ export function WorkTable({ rows, now, sort, onSort }: Props) {
                     className="link"
                     onClick={() => onSort(isBy && !isDown ? `-${by}` : by)}
                   >
-                    {name}
+                    {title}
                     {isBy ? (isDown ? ' ↑' : ' ↓') : ''}
                   </button>
                 ) : (
-                  name
+                  title
                 )}
               </th>
             );
@@ -82,30 +47,13 @@ export function WorkTable({ rows, now, sort, onSort }: Props) {
               <Link className="link" href={`/work/orders/${encodeURIComponent(r.id)}`}>
                 W-{r.number}
               </Link>
-              {r.outsideNumber && <div className="quiet">{r.outsideNumber}</div>}
-            </td>
-            <td>
-              {r.summary}
-              {r.summary !== r.jobKind && <div className="quiet">{r.jobKind}</div>}
-            </td>
-            <td>
-              {r.site}
-              <div className="quiet">{[r.customer, r.territory].filter(Boolean).join(' · ')}</div>
-            </td>
-            <td className={r.atRisk ? 'bad' : undefined}>
-              {stateText(r)}
-              {r.atRisk && <div>at risk</div>}
-              {r.stage === 'open' && r.priority !== null && (
-                <div className="quiet">priority {r.priority}</div>
+              {r.outsideNumber && !columns.includes('outside') && (
+                <div className="quiet">{r.outsideNumber}</div>
               )}
             </td>
-            <td>{promisedText(r)}</td>
-            <td>
-              {r.plannedAt === null ? '–' : momentText(r.plannedAt, r.zone)}
-              {r.people && <div className="quiet">{r.people}</div>}
-            </td>
-            <td>{r.dueAt === null ? '–' : momentText(r.dueAt, r.zone)}</td>
-            <td>{ageText(r, now)}</td>
+            {shown.map((c) => (
+              <td key={c.name}>{c.cell(r, now)}</td>
+            ))}
           </tr>
         ))}
       </tbody>

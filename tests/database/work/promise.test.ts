@@ -1,6 +1,4 @@
-import { readAll } from '@/db/repositories/shared/schedule';
 import { openHand } from '@/server/shared/hand/hand-board';
-import type { Unit } from '@/server/shared/unit';
 import { findWindows } from '@/server/work/offers/find-windows';
 import { holdWindow, letGo } from '@/server/work/offers/hold-window';
 import { promiseWindow } from '@/server/work/offers/promise-window';

@@ -6,6 +6,7 @@ import { readObject } from '../../shared/objects/read-objects';
 import { Refusal } from '../../shared/refusal';
 import type { Unit } from '../../shared/unit';
 import { readAgreements } from './agreed';
+import { type Likes, likesOf } from './likes';
 
 /** Work that a time is looked for, new or there already. */
 export interface AskedWork {
@@ -16,6 +17,8 @@ export interface AskedWork {
   /** Until when somebody was to be there, seconds since 1970; null where nothing was agreed. */
   readonly agreedUntil: number | null;
   readonly isNew: boolean;
+  /** The days and hours that the site likes best. */
+  readonly likes: Likes;
 }
 
 /** What is only asked for has no id of its own yet. */
@@ -94,6 +97,7 @@ export async function newWork(unit: Unit, ask: CallAsk): Promise<AskedWork> {
     agreement,
     agreedUntil: limitMin === null ? null : unit.now + limitMin * 60,
     isNew: true,
+    likes: likesOf(site),
   };
 }
 
@@ -136,5 +140,6 @@ export async function knownWork(unit: Unit, visitId: string): Promise<AskedWork>
     agreement,
     agreedUntil: limitMin === null ? null : row.receivedAt + limitMin * 60,
     isNew: false,
+    likes: likesOf(site),
   };
 }

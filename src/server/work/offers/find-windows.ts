@@ -10,6 +10,7 @@ import { spreadsOf, USUAL_SPREAD } from '../../shared/spreads';
 import type { Unit } from '../../shared/unit';
 import { offerFor } from './agreed';
 import { type AskedWork, knownWork, newWork, wrong } from './asked-work';
+import { isLiked } from './likes';
 import { type OfferGround, openOfferGround } from './open-ground';
 
 /** Windows that cost at most so much more than the cheapest are among the best. */
@@ -110,6 +111,7 @@ export function toldWindow(sought: Sought, kept: KeptOffer): WindowOffered {
     chance: null,
     isAfterAgreed: work.agreedUntil !== null && window.endSec + originSec > work.agreedUntil,
     isBest: false,
+    isLiked: isLiked(work.likes, { startAt, endAt: window.endSec + originSec }),
   };
 }
 

@@ -1,8 +1,8 @@
 'use client';
 
-import { Button, Checkbox, Menu, TextInput } from '@mantine/core';
+import { Button, Checkbox, TextInput } from '@mantine/core';
 import { useDebouncedCallback } from '@mantine/hooks';
-import { IconColumns3, IconPlus } from '@tabler/icons-react';
+import { IconPlus } from '@tabler/icons-react';
 import { DataTable } from 'mantine-datatable';
 import Link from 'next/link';
 import { usePathname, useRouter, useSearchParams } from 'next/navigation';
@@ -19,6 +19,7 @@ import { Crumbs } from '../frame/Crumbs';
 import { pathOf } from '../listed';
 import { BulkBar } from './BulkBar';
 import { Cell } from './Cell';
+import { ColumnsMenu } from './ColumnsMenu';
 import { Filters } from './Filters';
 import css from './ListPage.module.css';
 import { useList } from './use-list';
@@ -92,34 +93,11 @@ export function ListPage({ object, mayChange }: Props) {
         </span>
         <Search initial={params.get('search') ?? ''} onSearch={(search) => go({ search })} />
         <Filters object={object} params={params} onChange={go} />
-        <Menu closeOnItemClick={false} position="bottom-end">
-          <Menu.Target>
-            <Button variant="default" size="xs" leftSection={<IconColumns3 size={14} />}>
-              Columns
-            </Button>
-          </Menu.Target>
-          <Menu.Dropdown mah={360} style={{ overflowY: 'auto' }}>
-            {fields.map((f) => (
-              <Menu.Item key={f.name} component="div">
-                <Checkbox
-                  label={fieldText(f.name)}
-                  checked={columns.includes(f.name)}
-                  onChange={(e) =>
-                    go(
-                      {
-                        columns: (e.currentTarget.checked
-                          ? [...columns, f.name]
-                          : columns.filter((c) => c !== f.name)
-                        ).join(','),
-                      },
-                      true,
-                    )
-                  }
-                />
-              </Menu.Item>
-            ))}
-          </Menu.Dropdown>
-        </Menu>
+        <ColumnsMenu
+          all={fields.map((f) => ({ name: f.name, title: fieldText(f.name) }))}
+          columns={columns}
+          onChange={(next) => go({ columns: next.join(',') }, true)}
+        />
         <Checkbox
           label="those put away"
           checked={params.get('archived') === 'true'}

@@ -2,8 +2,8 @@ import { MultiSelect, Select } from '@mantine/core';
 import { useDebouncedValue } from '@mantine/hooks';
 import { useState } from 'react';
 import type { ObjectName } from '@/contract/shared/fields';
+import { ZONES } from '../../shared/time';
 import { useOptions, useTitle } from '../../shared/use-options';
-import { ZONES } from '../../shared/zones';
 import { useField } from '../draft/DraftContext';
 import { Word, type WordProps } from './Word';
 

@@ -57,6 +57,8 @@ export function CallPage() {
     placeholderData: keepPreviousData,
     retry: false,
   });
+  const liked = data?.windows.filter((w) => w.isLiked) ?? [];
+  const shown = data && said.isLikedOnly && liked.length > 0 ? { ...data, windows: liked } : data;
   const letGo = (holdId: string): void => {
     void callApi(`/api/work/holds/${holdId}`, z.unknown(), { method: 'DELETE' }).catch(() => undefined);
   };
@@ -169,9 +171,9 @@ export function CallPage() {
           {asked !== null && !data && !error && <p className="quiet">Trying every window …</p>}
           {asked !== null && data && !error && (
             <>
-              {data.windows.length > 0 ? (
+              {shown && shown.windows.length > 0 ? (
                 <Windows
-                  answer={data}
+                  answer={shown}
                   chosen={held?.window ?? null}
                   isBusy={hold.isPending}
                   callerZone={said.zone}
@@ -190,6 +192,18 @@ export function CallPage() {
                 >
                   Later days
                 </button>
+                {data.windows.some((w) => w.isLiked) && (
+                  <>
+                    {' · '}
+                    <button
+                      type="button"
+                      className="link"
+                      onClick={() => set({ isLikedOnly: !said.isLikedOnly })}
+                    >
+                      {said.isLikedOnly ? 'All windows' : 'Only what they like'}
+                    </button>
+                  </>
+                )}
                 {said.personIds.length > 0 && (
                   <>
                     {' · '}

@@ -6,7 +6,7 @@ import { durationText } from '../../messages/figures';
 import { callApi } from '../../shared/api';
 import { momentText } from '../../shared/time';
 import { useTitle } from '../../shared/use-options';
-import { promisedText, stateText } from '../WorkTable';
+import { promisedText, stateText } from '../work-columns';
 import { useOne } from './use-call';
 
 const DAYS = ['Mondays', 'Tuesdays', 'Wednesdays', 'Thursdays', 'Fridays', 'Saturdays', 'Sundays'];

@@ -5,8 +5,8 @@ import { useState } from 'react';
 import { z } from 'zod';
 import type { ObjectValue } from '@/contract/shared/object';
 import { callApi } from '../../shared/api';
+import { ZONES } from '../../shared/time';
 import { useOptions } from '../../shared/use-options';
-import { ZONES } from '../../shared/zones';
 import type { Said } from './use-call';
 import { useOne } from './use-call';
 

@@ -51,7 +51,7 @@ export function Windows({ answer, chosen, isBusy, callerZone, onChoose }: Props)
                   aria-pressed={chosen?.startAt === w.startAt && chosen.endAt === w.endAt}
                   disabled={isBusy}
                   onClick={() => onChoose(w)}
-                  aria-label={`${shortDay(date)}, ${clock(w.startAt, zone)} to ${clock(w.endAt, zone)}${callerZone === null ? '' : `, by their clock ${clock(w.startAt, callerZone)} to ${clock(w.endAt, callerZone)}`}: ${priceText(w.price)}${w.isBest ? ', best' : ''}${w.chance === null ? '' : `, kept on ${Math.round(w.chance * 100)} of 100 played days`}`}
+                  aria-label={`${shortDay(date)}, ${clock(w.startAt, zone)} to ${clock(w.endAt, zone)}${callerZone === null ? '' : `, by their clock ${clock(w.startAt, callerZone)} to ${clock(w.endAt, callerZone)}`}: ${priceText(w.price)}${w.isBest ? ', best' : ''}${w.isLiked ? ', they like it' : ''}${w.chance === null ? '' : `, kept on ${Math.round(w.chance * 100)} of 100 played days`}`}
                 >
                   <span className={css.price}>{priceText(w.price)}</span>
                   <span className={css.bar} style={{ height: heightOf(w.price) }} />
@@ -67,6 +67,7 @@ export function Windows({ answer, chosen, isBusy, callerZone, onChoose }: Props)
                       {hourText(w.startAt, callerZone)}–{hourText(w.endAt, callerZone)}
                     </i>
                   )}
+                  {w.isLiked && <i>they like</i>}
                   {w.chance !== null && (
                     <i title="Kept on so many of a hundred played days">{Math.round(w.chance * 100)} %</i>
                   )}

@@ -26,6 +26,8 @@ export interface Said {
   readonly zone: string | null;
   readonly personIds: readonly string[];
   readonly furtherDays: number;
+  /** Only windows in what the site likes best are shown. */
+  readonly isLikedOnly: boolean;
 }
 
 const NOTHING: Said = {
@@ -46,6 +48,7 @@ const NOTHING: Said = {
   zone: null,
   personIds: [],
   furtherDays: 0,
+  isLikedOnly: false,
 };
 
 const one = (object: string, id: string | null) => ({

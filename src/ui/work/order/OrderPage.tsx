@@ -13,7 +13,7 @@ import { callApi } from '../../shared/api';
 import { clock, dateIn, momentText } from '../../shared/time';
 import css from '../Work.module.css';
 import { WorkCrumbs } from '../WorkCrumbs';
-import { stateText } from '../WorkTable';
+import { stateText } from '../work-columns';
 import { Life } from './Life';
 
 const anything = z.unknown();
