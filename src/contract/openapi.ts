@@ -1,6 +1,8 @@
 import { z } from 'zod';
+import { workLine } from './imports/targets';
 import { isMadeApart, OBJECTS } from './registry';
 import { fieldsOf, isPlain, type ObjectKind } from './shared/object';
+import { incomingAsk } from './work/mails';
 
 type Json = Readonly<Record<string, unknown>>;
 
@@ -143,6 +145,51 @@ function pathsOf(kind: ObjectKind): Record<string, Json> {
   };
 }
 
+const schemaOf = (schema: z.ZodType): Json => {
+  const { $schema: _dialect, ...rest } = z.toJSONSchema(schema, { io: 'input', unrepresentable: 'any' });
+  return rest;
+};
+
+/** How work comes in from other programs: as lines, and as mail. */
+const WORK_PATHS: Readonly<Record<string, Json>> = {
+  '/api/work/lines': {
+    post: {
+      summary: 'Take in work, each line with its site, order and visit; the same number outside is changed',
+      requestBody: body({
+        type: 'object',
+        properties: {
+          lines: { type: 'array', minItems: 1, maxItems: 500, items: schemaOf(workLine) },
+        },
+        required: ['lines'],
+      }),
+      responses: {
+        ...answer('What was made, changed and left', {
+          type: 'object',
+          properties: {
+            made: { type: 'integer' },
+            changed: { type: 'integer' },
+            left: { type: 'integer' },
+          },
+        }),
+        ...failures('401', '404', '422'),
+      },
+    },
+  },
+  '/api/work/mails': {
+    post: {
+      summary: 'Put a mail (RFC 5322) into the mailbox; a request is made of it',
+      requestBody: body(schemaOf(incomingAsk)),
+      responses: {
+        ...answer('Under which id it is there', {
+          type: 'object',
+          properties: { id: { type: 'string' }, isNew: { type: 'boolean' } },
+        }),
+        ...failures('401', '404', '422'),
+      },
+    },
+  },
+};
+
 /** RFC 9457, with our own code and its facts. */
 const problemSchema: Json = {
   type: 'object',
@@ -165,7 +212,7 @@ export function openApiDocument(): Json {
     info: { title: 'Lime Knot', version: '1' },
     servers: [{ url: '/' }],
     security: [{ key: [] }],
-    paths: Object.assign({}, ...kinds.map(pathsOf)) as Json,
+    paths: Object.assign({}, ...kinds.map(pathsOf), WORK_PATHS) as Json,
     components: {
       securitySchemes: {
         key: { type: 'http', scheme: 'bearer', description: 'A key of yours, with its scope and its end' },

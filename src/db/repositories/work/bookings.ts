@@ -21,6 +21,17 @@ export async function findSiteByCode(
   return rows.length === 1 ? rows[0]! : null;
 }
 
+/** Some serial numbers, always the same ones. */
+export async function readSerials(transaction: Transaction): Promise<string[]> {
+  const rows = await select(
+    transaction,
+    z.strictObject({ serial: z.string() }),
+    `select a.serial from assets a join sites s on s.id = a.site_id
+     where a.serial <> '' and a.archived_at is null and s.lat is not null and s.territory_id is not null order by a.id limit 500`,
+  );
+  return rows.map((r) => r.serial);
+}
+
 const shape = z.strictObject({
   id: z.string(),
   workOrderId: z.string(),

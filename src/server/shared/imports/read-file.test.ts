@@ -30,6 +30,17 @@ describe('files as they come', () => {
     ['tabs', 'name\tlat\nA\t34.5\n', '\t'],
     ['commas', 'name,lat\nA,34.5\n', ','],
   ])('with %s', (_what, text, delimiter) => expect(readFile(bytes(text)).delimiter).toBe(delimiter));
+  it('JSON with an object on each line, told by its line where one is not right', () => {
+    const file = readFile(bytes('{"name":"A","lat":1}\n\n{"name":"B"}\n'));
+    expect(file.header).toEqual(['name', 'lat']);
+    expect(file.rows).toEqual([
+      { line: 1, cells: ['A', '1'] },
+      { line: 3, cells: ['B', ''] },
+    ]);
+    expect(refusedAs(() => readFile(bytes('{"name":"A"}\n{"name":')))).toBe('not-json');
+    expect(refusedAs(() => readFile(bytes('{"name":"A"}\n[1]')))).toBe('json-no-object');
+    expect(readFile(bytes('{"rows":[{"name":"A"}],\n"total":1}')).rows).toHaveLength(1);
+  });
   it('in UTF-8 with and without its mark, UTF-16 and Windows-1252', () => {
     expect(decode(bytes('\uFEFFname\nÅse')).encoding).toBe('utf-8');
     expect(readFile(bytes('\uFEFFname\nÅse')).header).toEqual(['name']);

@@ -98,8 +98,26 @@ function cellOf(value: unknown): string {
   return typeof value === 'object' ? JSON.stringify(value) : String(value);
 }
 
-/** A list of objects, or what the API gives for a list. */
-function fromJson(text: string): Omit<FileRows, 'encoding'> {
+/** Each line an object of its own, as logs and exports are written; null where the text is not of that form. */
+function fromLines(text: string): { readonly line: number; readonly item: unknown }[] | null {
+  const lines = text
+    .split(/\r?\n/)
+    .map((own, i) => ({ line: i + 1, own: own.trim() }))
+    .filter(({ own }) => own !== '');
+  // One object over several lines is no such file: its first line is no object.
+  if (lines.length < 2 || !lines[0]!.own.endsWith('}')) return null;
+  return lines.map(({ line, own }) => {
+    try {
+      return { line, item: JSON.parse(own) as unknown };
+    } catch (cause) {
+      return refuse('not-json', { said: `line ${line}: ${(cause as Error).message}`.slice(0, 120) });
+    }
+  });
+}
+
+function listIn(text: string): { readonly line: number; readonly item: unknown }[] {
+  const lines = fromLines(text);
+  if (lines) return lines;
   let read: unknown;
   try {
     read = JSON.parse(text);
@@ -108,11 +126,17 @@ function fromJson(text: string): Omit<FileRows, 'encoding'> {
   }
   const list = Array.isArray(read) ? read : (read as { rows?: unknown } | null)?.rows;
   if (!Array.isArray(list)) return refuse('json-no-list');
+  return list.map((item: unknown, i) => ({ line: i + 1, item }));
+}
+
+/** A list of objects, what the API gives for a list, or an object on each line. */
+function fromJson(text: string): Omit<FileRows, 'encoding'> {
+  const list = listIn(text);
   const isRow = (item: unknown): item is Record<string, unknown> =>
     typeof item === 'object' && item !== null && !Array.isArray(item);
-  const wrong = list.findIndex((item) => !isRow(item));
-  if (wrong >= 0) return refuse('json-no-object', { item: wrong + 1 });
-  const rows = list as Record<string, unknown>[];
+  const wrong = list.find(({ item }) => !isRow(item));
+  if (wrong) return refuse('json-no-object', { item: wrong.line });
+  const rows = list.map(({ item }) => item as Record<string, unknown>);
   // What is only kept about an object is not for bringing in.
   const kept = ['version', 'archivedAt'];
   const header = [...new Set(rows.flatMap((r) => Object.keys(r)))].filter((k) => !kept.includes(k));
@@ -120,7 +144,7 @@ function fromJson(text: string): Omit<FileRows, 'encoding'> {
     format: 'json',
     delimiter: '',
     header,
-    rows: rows.map((row, i) => ({ line: i + 1, cells: header.map((name) => cellOf(row[name])) })),
+    rows: rows.map((row, i) => ({ line: list[i]!.line, cells: header.map((name) => cellOf(row[name])) })),
   };
 }
 

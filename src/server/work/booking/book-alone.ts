@@ -1,4 +1,4 @@
-import { randomBytes, randomUUID } from 'node:crypto';
+import { createHash, randomBytes, randomUUID } from 'node:crypto';
 import {
   bookingAsk,
   bookingSearch,
@@ -14,6 +14,7 @@ import {
   type BookingRow,
   findSiteByCode,
   readBooking,
+  readSerials,
   readStanding,
   updateBooking,
 } from '@/db/repositories/work/bookings';
@@ -69,9 +70,19 @@ async function publicWindows(
   return { zone, windows: windows.map(({ date, startAt, endAt }) => ({ date, startAt, endAt })) };
 }
 
+/** Some asset's place for a code that means none, the same each time: looking there takes as long as where something is known. */
+async function someOther(unit: Unit, code: string): Promise<WindowsAsk | null> {
+  const serials = await readSerials(unit.transaction);
+  const { kinds } = await kindsOnOffer(unit);
+  const kind = kinds.find((k) => k.isAtOnce);
+  const serial =
+    serials[createHash('sha256').update(code).digest().readUInt32BE(0) % Math.max(1, serials.length)];
+  return kind && serial ? askedBy(unit, { kind: kind.id, code: serial }) : null;
+}
+
 /**
  * The windows on offer for a kind of work at what a code means. A code that means nothing, and one for which nothing is on offer, are
- * answered alike: no windows.
+ * answered alike: no windows, after as much work.
  */
 export async function windowsOnOffer(
   unit: SystemUnit,
@@ -82,12 +93,14 @@ export async function windowsOnOffer(
   const checked = bookingSearch.safeParse(raw);
   if (!checked.success) return none;
   const { further, ...search } = checked.data;
-  const asked = await askedBy(customers, search);
+  const known = await askedBy(customers, search);
+  const asked = known ?? (await someOther(customers, search.code));
   if (!asked) return none;
-  return publicWindows(customers, { ...asked, furtherDays: further }).catch((cause: unknown) => {
+  const found = await publicWindows(customers, { ...asked, furtherDays: further }).catch((cause: unknown) => {
     if (cause instanceof Refusal) return none;
     throw cause;
   });
+  return known ? found : none;
 }
 
 const nothing = (): Refusal => new Refusal('conflict', { reason: 'window-gone' });

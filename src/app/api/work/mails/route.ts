@@ -1,10 +1,10 @@
 import { listIncoming, putMail } from '@/server/work/mail/take-in-mails';
-import { answerReader, answerWriter } from '../../../http';
+import { answerAnyReader, answerAnyWriter } from '../../../programs';
 
 export function GET(request: Request): Promise<Response> {
-  return answerReader(request, listIncoming);
+  return answerAnyReader(request, listIncoming);
 }
 
 export function POST(request: Request): Promise<Response> {
-  return answerWriter(request, putMail);
+  return answerAnyWriter(request, putMail);
 }
