@@ -7,7 +7,6 @@ import {
   assets,
   customerContacts,
   customers,
-  incomingMails,
   maintenanceAssets,
   maintenancePlans,
   messageTemplates,
@@ -40,10 +39,13 @@ const CONTACTS = [
   'Hesper Vail',
 ];
 const MODELS = ['Post 22', 'Post 50', 'Cabinet 150'];
-const at = (date: string, minutes: number): Date =>
+export const at = (date: string, minutes: number): Date =>
   new Date(instantOf(date, minutes, 'Atlantic/Madeira') * 1000);
 
-const keeperOf = (name: string): string | null =>
+/** The serial number of what stands at a site of the demo, by the places of both in their lists. */
+export const serialOf = (site: number, n: number): string => `OC-${10_000 + site * 7 + n}`;
+
+export const keeperOf = (name: string): string | null =>
   KEEPERS.find(([, , endings]) => endings.some((e) => name.endsWith(e)))?.[0] ?? null;
 
 /** Customers with contacts and agreements, what stands at their sites, and whom they like to see. */
@@ -99,7 +101,7 @@ export async function writeCustomers(transaction: Transaction, demo: DemoData): 
       name: `Bay ${n + 1}`,
       siteId: s.id,
       model: MODELS[(i + n) % MODELS.length]!,
-      serial: `OC-${10_000 + i * 7 + n}`,
+      serial: serialOf(i, n),
       installedOn: `20${18 + ((i + n) % 7)}-0${1 + ((i * 3 + n) % 9)}-15`,
     })),
   );
@@ -245,33 +247,6 @@ export async function writeRequests(transaction: Transaction, demo: DemoData): P
           .map((c) => ({ planId: 'plan-firmware', assetId: c.id }))
       : []),
   ]);
-  await rowsOf(transaction, incomingMails).insert(
-    [
-      [
-        'inns',
-        'Femke Oswin',
-        'Card not taken again',
-        'Good morning,\n\nsince yesterday the terminal takes no card. It was mended in May already.',
-      ],
-      [
-        'schools',
-        'Elva Tarnby',
-        'Cover loose at the library',
-        'The front cover is loose and rattles in the wind. No hurry, but before the holidays, please.',
-      ],
-    ].map(([who, name, subject, text], i) => ({
-      id: `<demo-${i + 1}@stand-in.example>`,
-      raw: [
-        `From: "${name}" <yard@${who}.example>`,
-        `Subject: ${subject}`,
-        'Content-Type: text/plain; charset=utf-8',
-        '',
-        text,
-      ].join('\r\n'),
-      arrivedAt: at('2026-06-09', 7 * 60 + 50 + i * 19),
-      state: 'waiting' as const,
-    })),
-  );
   await rowsOf(transaction, messageTemplates).insert([
     {
       id: 'message-promised',

@@ -5,6 +5,7 @@ import { writeCustomers, writeRequests } from './customers';
 import type { DemoData } from './demo-data';
 import { writeDesks } from './desks';
 import { createIsland } from './island';
+import { writeMails } from './mails';
 import { writeMistakes, writeOffers } from './mistakes';
 import { createPeople } from './people';
 import { publishFirstPlan } from './publish';
@@ -50,6 +51,7 @@ export async function seedDemo(unit: SystemUnit): Promise<string> {
   await publishFirstPlan(unit, demo);
   await writeOffers(transaction);
   await writeRequests(transaction, demo);
+  await writeMails(transaction, demo);
   await writeMistakes(transaction);
   await writeDesks(transaction);
   const visits = demo.orders.reduce((sum, o) => sum + o.visits.length, 0);

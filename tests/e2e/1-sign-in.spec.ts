@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { enterAs } from './steps';
+import { enterByDoor } from './steps';
 
 test('a wrong password is refused and keeps the address; the right one enters; signing out leaves', async ({
   page,
@@ -57,7 +57,7 @@ test('nothing is given without a session', async ({ request }) => {
 });
 
 test('keyboard alone walks the cords and opens the lens', async ({ page }) => {
-  await enterAs(page, 'analyst');
+  await enterByDoor(page, 'analyst');
   await page.getByRole('application').focus();
   await page.keyboard.press('ArrowDown');
   for (let i = 0; i < 36 && !page.url().includes('visit'); i++) {

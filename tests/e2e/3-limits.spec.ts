@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { callAs, enterAs, openDay, runIsDone, startRun } from './steps';
+import { callAs, enterAs, enterByDoor, openDay, runIsDone, startRun } from './steps';
 
 const EXTENT = { firstDate: '2026-06-12', lastDate: '2026-06-12' };
 
@@ -113,7 +113,7 @@ test('a user of one territory gets nothing of another, by page, action or API', 
 });
 
 test('a manager reads, and starts and accepts nothing', async ({ page }) => {
-  await enterAs(page, 'manager');
+  await enterByDoor(page, 'manager');
   await expect(page.getByRole('button', { name: 'Optimize' })).toHaveCount(0);
   const body = {
     extent: { territoryIds: ['quay'], ...EXTENT },

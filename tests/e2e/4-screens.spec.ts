@@ -1,12 +1,12 @@
 import { expect, test } from '@playwright/test';
 import { expectAccessible } from './accessible';
-import { enterAs } from './steps';
+import { enterAs, enterByDoor } from './steps';
 
 for (const scheme of ['light', 'dark'] as const) {
   test(`main screens are accessible and complete, ${scheme}`, async ({ page }) => {
     await page.goto('/sign-in');
     await expectAccessible(page, 'sign in');
-    await enterAs(page, 'analyst');
+    await enterByDoor(page, 'analyst');
     if (scheme === 'dark') await page.getByRole('button', { name: 'Dark theme' }).click();
     await expect(page.locator('[data-person]').first()).toBeVisible();
     await expectAccessible(page, 'plan, hours');
@@ -49,7 +49,7 @@ test('the map draws roads and routes, and shares the selection with the cords', 
 });
 
 test('a figure opens down to the visits behind it, and the loose ends as a table', async ({ page }) => {
-  await enterAs(page, 'analyst');
+  await enterByDoor(page, 'analyst');
   await page.getByRole('button', { name: /^Travel/ }).click();
   const lens = page.getByRole('complementary', { name: 'Lens' });
   await expect(lens).toContainText('Made up of');

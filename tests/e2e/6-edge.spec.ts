@@ -1,6 +1,6 @@
 import { request as httpRequest } from 'node:http';
 import { expect, test } from '@playwright/test';
-import { callAs, enterAs } from './steps';
+import { callAs, enterAs, enterByDoor } from './steps';
 
 /** What stands in front of the application: who is answered, how much is read, what every answer says. */
 const address = (): URL => new URL(test.info().project.use.baseURL ?? '');
@@ -92,7 +92,7 @@ test('signing in leads to pages of our own only', async ({ page }) => {
 });
 
 test('a stream of events ends with the session', async ({ page }) => {
-  await enterAs(page, 'analyst');
+  await enterByDoor(page, 'analyst');
   const ended = page.evaluate(
     () =>
       new Promise<string>((resolve) => {

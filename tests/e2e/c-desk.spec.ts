@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test';
 import { expectAccessible } from './accessible';
 import { openDay, QUERY } from './hand-steps';
-import { enterAs } from './steps';
+import { enterAs, enterByDoor } from './steps';
 
 test('a desk keeps who is on screen and how, is shared, found by name and changed with a key', async ({
   page,
@@ -35,7 +35,7 @@ test('a desk keeps who is on screen and how, is shared, found by name and change
   await expect(page.getByRole('button', { name: 'Desk: Crews of the north' })).toBeVisible();
 
   const other = await (await browser.newContext()).newPage();
-  await enterAs(other, 'east');
+  await enterByDoor(other, 'east');
   await other.keyboard.press('/');
   await other.getByRole('combobox', { name: 'Find' }).fill('crews of');
   await other.getByRole('option', { name: /Crews of the north/ }).click();

@@ -86,6 +86,27 @@ test('the list of work is searched, sorted and kept to a state; every page of th
   await expectAccessible(page, 'work orders, dark');
 });
 
+test('a mail becomes a request where it says it is, and one step on a work order', async ({ page }) => {
+  await enterAs(page, 'analyst');
+  const { rows } = JSON.parse((await callAs(page, '/api/objects/assets?pageSize=5')).text) as {
+    rows: { serial: string; siteId: string }[];
+  };
+  await page.goto('/work/mail');
+  const form = page.getByRole('form', { name: 'Write as a customer' });
+  await form.getByRole('textbox', { name: 'From' }).fill('somebody@home.example');
+  await form.getByRole('textbox', { name: 'Subject' }).fill('Dark since noon');
+  await form.getByRole('textbox', { name: 'What they write' }).fill(`It is ${rows[2]!.serial}, at the gate.`);
+  await form.getByRole('button', { name: 'Send it' }).click();
+  const line = page.getByRole('row', { name: /Dark since noon/ });
+  await expect(line.getByRole('link', { name: /^R-\d+$/ })).toBeVisible();
+  await expectAccessible(page, '/work/mail');
+  await line.getByRole('link').click();
+  await page.getByRole('link', { name: 'Make it a work order' }).click();
+  await expect(page).toHaveURL(/\/work\/call\?request=/);
+  await expect(page.getByRole('combobox', { name: 'Site' })).not.toHaveValue('');
+  await expect(page.getByRole('textbox', { name: 'What they say' })).toHaveValue(/Dark since noon/);
+});
+
 test('maintenance for a quarter is shown, made, made no second time, and undone', async ({ page }) => {
   await enterAs(page, 'analyst');
   await page.goto('/work/maintenance-plans/plan-quarterly');

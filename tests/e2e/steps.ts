@@ -7,11 +7,30 @@ export const PEOPLE = {
   manager: 'Hale Quenby',
 } as const;
 
-/** Comes in as one of the demo's people. */
-export async function enterAs(page: Page, who: keyof typeof PEOPLE): Promise<void> {
+/** Comes in by the door as one of the demo's people, and is at the plan. */
+export async function enterByDoor(page: Page, who: keyof typeof PEOPLE): Promise<void> {
   await page.goto('/sign-in');
   await page.getByRole('button', { name: new RegExp(PEOPLE[who]) }).click();
   await expect(page.getByText('Loose ends').first()).toBeVisible();
+}
+
+const origins = new WeakMap<Page, string>();
+
+async function originOf(page: Page): Promise<string> {
+  const known = origins.get(page);
+  if (known) return known;
+  const origin = new URL((await page.request.get('/readyz')).url()).origin;
+  origins.set(page, origin);
+  return origin;
+}
+
+/** Comes in as one of the demo's people, with no page open yet: most tests go on to one of their own. */
+export async function enterAs(page: Page, who: keyof typeof PEOPLE): Promise<void> {
+  const answer = await page.request.post('/api/session', {
+    data: { email: `${who}@orrimay.example`, password: 'orrimay-demo' },
+    headers: { Origin: await originOf(page) },
+  });
+  expect(answer.status(), await answer.text()).toBe(200);
 }
 
 /** Opens one territory on one day. */
@@ -34,23 +53,17 @@ export async function runIsDone(page: Page, timeout = 60_000): Promise<void> {
 }
 
 /** Calls our API as the page's user and origin. */
-export function callAs(
+export async function callAs(
   page: Page,
   path: string,
   options: { method?: string; body?: unknown } = {},
 ): Promise<{ status: number; text: string }> {
-  return page.evaluate(
-    async ({ path, options }) => {
-      const response = await fetch(path, {
-        method: options.method ?? 'GET',
-        ...(options.body === undefined
-          ? {}
-          : { body: JSON.stringify(options.body), headers: { 'Content-Type': 'application/json' } }),
-      });
-      return { status: response.status, text: await response.text() };
-    },
-    { path, options },
-  );
+  const answer = await page.request.fetch(path, {
+    method: options.method ?? 'GET',
+    headers: { Origin: await originOf(page), 'Content-Type': 'application/json' },
+    ...(options.body === undefined ? {} : { data: JSON.stringify(options.body) }),
+  });
+  return { status: answer.status(), text: await answer.text() };
 }
 
 /** Starts a run through the API, waits for its draft and gives the run's id. */

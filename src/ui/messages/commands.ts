@@ -39,6 +39,12 @@ export const OBJECT_WORDS: Readonly<Record<ObjectName, string>> = {
   hooks: 'hook',
 };
 
+/** One of a kind, with its article: "an agreement", "a site", "a unit of equipment". */
+export function oneOf(object: ObjectName): string {
+  const word = OBJECT_WORDS[object];
+  return `${/^[aeio]/.test(word) ? 'an' : 'a'} ${word}`;
+}
+
 type Facts = Readonly<Record<string, unknown>>;
 
 function thing({ object, title }: Facts): string {

@@ -1,9 +1,12 @@
+import type { ObjectName } from '@/contract/shared/fields';
 import type { FieldProblem } from '@/contract/shared/problems';
-import { OBJECT_WORDS } from './commands';
+import { OBJECT_WORDS, oneOf } from './commands';
 
 type Facts = FieldProblem['facts'];
 
 const of = (facts: Facts, name: string): string => String(facts[name] ?? '');
+
+const isObject = (name: unknown): name is ObjectName => typeof name === 'string' && name in OBJECT_WORDS;
 
 /** What is wrong with a field, by code: each tells what was expected. */
 const WORDS: Readonly<Record<string, (facts: Facts) => string>> = {
@@ -83,8 +86,7 @@ const WORDS: Readonly<Record<string, (facts: Facts) => string>> = {
     `crosses itself: its edge at corner ${of(f, 'first')} meets the one at corner ${of(f, 'second')}`,
   'long-alone': () => 'is for the work of one person',
   'most-below-least': () => 'is no less than the least',
-  'no-such': (f) =>
-    `names a ${OBJECT_WORDS[f.object as keyof typeof OBJECT_WORDS] ?? of(f, 'object')} that is not there`,
+  'no-such': (f) => `names ${isObject(f.object) ? oneOf(f.object) : of(f, 'object')} that is not there`,
   'no-such-field': () => 'is not a field that can be asked for',
   taken: () => 'is taken already',
   'needed-when-solved': () => 'says what was done where it is solved',

@@ -10,7 +10,7 @@ import { useState } from 'react';
 import { objectKind } from '@/contract/registry';
 import type { ObjectName } from '@/contract/shared/fields';
 import { fieldsOf, isPlain, type ObjectValue } from '@/contract/shared/object';
-import { OBJECT_WORDS } from '../../messages/commands';
+import { oneOf } from '../../messages/commands';
 import { errorText } from '../../messages/errors';
 import { fieldText } from '../../messages/fields';
 import { titleOf } from '../../shared/use-options';
@@ -82,7 +82,7 @@ export function ListPage({ object, mayChange }: Props) {
             size="xs"
             leftSection={<IconPlus size={14} />}
           >
-            Add a {OBJECT_WORDS[object]}
+            Add {oneOf(object)}
           </Button>
         )}
       </Crumbs>
