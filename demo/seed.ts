@@ -1,4 +1,6 @@
 import { createRandom } from '@/core/index';
+import { users } from '@/db/models/access';
+import { rowsOf } from '@/db/models/table';
 import type { SystemUnit } from '@/server/shared/unit';
 import { createCrews } from './crews';
 import { writeCustomers, writeRequests } from './customers';
@@ -7,6 +9,7 @@ import { writeDesks } from './desks';
 import { createIsland } from './island';
 import { writeMails } from './mails';
 import { writeMistakes, writeOffers } from './mistakes';
+import { reportMorning } from './morning';
 import { createPeople } from './people';
 import { publishFirstPlan } from './publish';
 import {
@@ -20,6 +23,7 @@ import {
 } from './rows';
 import { createSpecialOrders } from './special-work';
 import { createTerritories } from './territories';
+import { IN_THE_FIELD } from './users';
 import { createOrders, createSites } from './work';
 
 export const DEMO_SEED = 8;
@@ -45,6 +49,8 @@ export async function seedDemo(unit: SystemUnit): Promise<string> {
   await writeCompany(transaction);
   await writeSetUp(transaction, demo);
   await writePeople(transaction, demo);
+  for (const [id, technicianId] of Object.entries(IN_THE_FIELD))
+    await rowsOf(transaction, users).update({ id }, { technicianId });
   await writeWork(transaction, demo);
   await writeCustomers(transaction, demo);
   await writePlaybooks(transaction);
@@ -54,6 +60,7 @@ export async function seedDemo(unit: SystemUnit): Promise<string> {
   await writeMails(transaction, demo);
   await writeMistakes(transaction);
   await writeDesks(transaction);
+  await reportMorning(unit, demo);
   const visits = demo.orders.reduce((sum, o) => sum + o.visits.length, 0);
   return `Demo: ${demo.people.length} technicians, ${demo.crews.length} crews, ${demo.orders.length} work orders, ${visits} visits`;
 }

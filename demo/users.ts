@@ -38,4 +38,16 @@ export const USERS = [
     mayChange: false,
     mayForce: false,
   },
+  {
+    id: 'user-field',
+    email: 'field@orrimay.example',
+    name: 'Suna Kettlevane',
+    role: 'technician',
+    sees: [],
+    mayChange: false,
+    mayForce: false,
+  },
 ] as const;
+
+/** Which of the technicians a user is. */
+export const IN_THE_FIELD: Readonly<Record<string, string>> = { 'user-field': 'tech-26' };

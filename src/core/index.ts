@@ -1,7 +1,21 @@
 /** The one door to the core, the engine apart. */
+
 export { assert } from './base/assert';
 export { createRandom, type Random } from './base/random';
 export { stableJson } from './base/stable-json';
+export { courseOf } from './day/course';
+export { eventsOf } from './day/events-of';
+export { type ExpectedRoute, expectDay, randomDraw } from './day/expect-day';
+export {
+  type DayFacts,
+  FIELD_STATES,
+  type FieldState,
+  type ShiftFacts,
+  type VisitFacts,
+} from './day/field-facts';
+export { needsOf } from './day/needs';
+export { playDays } from './day/play';
+export { FIELD_STEPS, type FieldStep, stepOf } from './day/steps';
 export { type Bind, bindsToTry, withMore } from './explain/binds';
 export { type Board, boardOf, keptBoardOf } from './explain/board';
 export { funnelOf } from './explain/funnel';

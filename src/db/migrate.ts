@@ -9,6 +9,7 @@ import { theLoop } from './migrations/005-the-loop';
 import { theDesk } from './migrations/006-the-desk';
 import { theWork } from './migrations/007-the-work';
 import { mailAndMoves } from './migrations/008-mail-and-moves';
+import { theDay } from './migrations/009-the-day';
 
 const MIGRATIONS = [
   firstSchema,
@@ -19,6 +20,7 @@ const MIGRATIONS = [
   theDesk,
   theWork,
   mailAndMoves,
+  theDay,
 ];
 /** Any number; all processes that migrate take the same advisory lock. */
 const LOCK = 72_616_304;

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { callAs, enterAs, openDay } from './steps';
+import { callAs, enterAs, enterByDoor, openDay } from './steps';
 
 test('walking along the cords asks the server for nothing', async ({ page }) => {
   await enterAs(page, 'analyst');
@@ -19,7 +19,7 @@ test('what somebody else changes comes on screen by itself; undo takes it back e
   page,
   browser,
 }) => {
-  await enterAs(page, 'analyst');
+  await enterByDoor(page, 'analyst');
   const other = await browser.newPage();
   await enterAs(other, 'east');
   await openDay(other, 'sallow', '2026-06-09');

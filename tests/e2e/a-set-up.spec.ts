@@ -143,6 +143,7 @@ test('two people at one thing: what the other saved comes in by field, what both
   await expect(one.getByRole('status').filter({ hasText: 'Taken in: Priority' })).toBeVisible();
   await one.getByRole('button', { name: 'Take theirs' }).click();
   await expect(one.getByRole('button', { name: 'Usual duration: 55 min' })).toBeVisible();
+  await other.goto('/set-up');
   await undo(other);
   await one.close();
   await other.close();

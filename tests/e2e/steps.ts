@@ -5,6 +5,7 @@ export const PEOPLE = {
   east: 'Joss Ambrey',
   west: 'Tamsin Orlow',
   manager: 'Hale Quenby',
+  field: 'Suna Kettlevane',
 } as const;
 
 /** Comes in by the door as one of the demo's people, and is at the plan. */
@@ -16,12 +17,12 @@ export async function enterByDoor(page: Page, who: keyof typeof PEOPLE): Promise
 
 const origins = new WeakMap<Page, string>();
 
+/** Where the page is, or would be. */
 async function originOf(page: Page): Promise<string> {
-  const known = origins.get(page);
-  if (known) return known;
-  const origin = new URL((await page.request.get('/readyz')).url()).origin;
-  origins.set(page, origin);
-  return origin;
+  if (page.url().startsWith('http')) return new URL(page.url()).origin;
+  const known = origins.get(page) ?? new URL((await page.request.get('/readyz')).url()).origin;
+  origins.set(page, known);
+  return known;
 }
 
 /** Comes in as one of the demo's people, with no page open yet: most tests go on to one of their own. */
@@ -58,9 +59,10 @@ export async function callAs(
   path: string,
   options: { method?: string; body?: unknown } = {},
 ): Promise<{ status: number; text: string }> {
-  const answer = await page.request.fetch(path, {
+  const origin = await originOf(page);
+  const answer = await page.request.fetch(`${origin}${path}`, {
     method: options.method ?? 'GET',
-    headers: { Origin: await originOf(page), 'Content-Type': 'application/json' },
+    headers: { Origin: origin, 'Content-Type': 'application/json' },
     ...(options.body === undefined ? {} : { data: JSON.stringify(options.body) }),
   });
   return { status: answer.status(), text: await answer.text() };

@@ -1,3 +1,4 @@
+import { redirect } from 'next/navigation';
 import { readCounting } from '@/server/shared/counting';
 import { AppFrame } from '@/ui/shared/AppFrame';
 import { forPage } from '../page-unit';
@@ -9,6 +10,8 @@ export default async function Layout({ children }: { readonly children: React.Re
     user: unit.user,
     counting: await readCounting(unit),
   }));
+  // Whoever is in the field has a page of their own, and no other.
+  if (user.role === 'technician') redirect('/field');
   return (
     <AppFrame userName={user.name} role={user.role} counting={counting}>
       {children}

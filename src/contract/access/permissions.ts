@@ -4,7 +4,7 @@ export const ROLES = ['analyst', 'dispatcher', 'agent', 'technician', 'manager',
 export type Role = (typeof ROLES)[number];
 
 /** What rights are about: the objects, and what is done with plans. */
-export type Subject = ObjectName | 'plan' | 'runs' | 'playbooks';
+export type Subject = ObjectName | 'plan' | 'runs' | 'playbooks' | 'day';
 export type Act = 'read' | 'change';
 
 const SET_UP = [
@@ -40,7 +40,7 @@ const WORK = [
   'agreements',
   'requests',
 ] as const satisfies readonly Subject[];
-const PLANNING = ['plan', 'runs', 'run-templates', 'playbooks'] as const satisfies readonly Subject[];
+const PLANNING = ['plan', 'runs', 'run-templates', 'playbooks', 'day'] as const satisfies readonly Subject[];
 
 type Rights = Partial<Record<Subject, Act>>;
 const all = (subjects: readonly Subject[], act: Act): Rights =>
@@ -61,6 +61,7 @@ const RIGHTS: Readonly<Record<Role, Rights>> = {
     ...all(SET_UP, 'read'),
     ...all(WORK, 'change'),
     plan: 'change',
+    day: 'change',
     runs: 'change',
     'run-templates': 'change',
     playbooks: 'read',

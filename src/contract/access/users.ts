@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { distinct, nameText, ref } from '../shared/fields';
+import { distinct, maybeRef, nameText, ref } from '../shared/fields';
 import { defineObject } from '../shared/object';
 import { ROLES } from './permissions';
 
@@ -15,6 +15,8 @@ export const user = defineObject({
     active: z.boolean().default(true),
     /** Whether they may place visits against a rule, with a reason, where they may change the plan. */
     mayForce: z.boolean().default(true),
+    /** Which of the technicians they are; none for the office. */
+    technicianId: maybeRef('technicians'),
     territories: z
       .array(z.strictObject({ territoryId: ref('territories'), mayChange: z.boolean() }))
       .max(500)

@@ -37,6 +37,10 @@ export const company = defineObject({
     bookingHoldMin: minutesFrom(1, 60).default(5),
     /** Customers whose visit is planned outside of what they were promised are told once that has stood so long; none is never. */
     tellMovedMin: minutesFrom(1, 1440).nullable().default(15),
+    /** Whether what follows an early finish is expected sooner than planned, inside of its windows. */
+    pullForward: z.boolean().default(true),
+    /** Somebody at work who was not heard of for so long is silent. */
+    silentMin: minutesFrom(5, 1440).default(90),
     /** By whose prices the live plan is read; none means the first by name. */
     livePlaybookId: idText.nullable().default(null),
   }),

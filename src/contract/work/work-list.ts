@@ -60,7 +60,7 @@ export const workList = z.strictObject({
 export const lifeLine = z.strictObject({
   at: z.string(),
   by: z.string(),
-  kind: z.enum(['request', 'command', 'message']),
+  kind: z.enum(['request', 'command', 'message', 'field']),
   name: z.string(),
   facts: z.record(z.string(), z.unknown()),
   commandId: z.int().nullable(),

@@ -9,6 +9,7 @@ export const users = defineTable('users', {
   passwordHash: text(),
   active: defaulted(yes()),
   mayForce: defaulted(yes()),
+  technicianId: maybe(ref('technicians')),
   ...kept,
 });
 export const userTerritories = defineTable('user_territories', {

@@ -45,6 +45,8 @@ export const company = defineTable('company', {
   bookingNames: defaulted(yes()),
   bookingHoldMin: defaulted(whole()),
   tellMovedMin: maybe(whole()),
+  pullForward: defaulted(yes()),
+  silentMin: defaulted(whole()),
   filledBy: maybe(text<'demo'>()),
   version: defaulted(whole()),
 });

@@ -28,6 +28,7 @@ const told = z.discriminatedUnion('kind', [
   }),
   z.object({ kind: z.literal('run'), id: z.string() }),
   z.object({ kind: z.literal('drafts'), territoryIds: z.array(z.string()) }),
+  z.object({ kind: z.literal('field'), territoryIds: z.array(z.string()) }),
   z.object({ kind: z.literal('sessions') }),
 ]);
 
@@ -78,7 +79,7 @@ async function passOn(readers: ReadonlySet<Reader>, payload: unknown): Promise<v
   if (event.kind === 'sessions') return endDeadSessions(readers);
   for (const reader of readers) {
     if (event.territoryIds.length > 0 && !sees(reader.user, event.territoryIds, 'some')) continue;
-    if (event.kind === 'drafts') reader.send({ kind: 'changed', objects: ['drafts'], own: false });
+    if (event.kind !== 'command') reader.send({ kind: 'changed', objects: [event.kind], own: false });
     else reader.send({ kind: 'changed', objects: event.objects, own: event.userId === reader.user.id });
   }
   if (event.kind === 'command' && event.objects.includes('users')) await endDeadSessions(readers);

@@ -12,6 +12,8 @@ export interface User {
   readonly role: Role;
   /** Whether they may place visits against a rule. */
   readonly mayForce: boolean;
+  /** Which of the technicians they are; absent for the office. */
+  readonly technicianId?: string | null;
   readonly grants: readonly Grant[];
   /** How far a program may go in their name; none is as far as they may themselves. */
   readonly limits?: Limits;

@@ -1,5 +1,6 @@
 import { may } from '@/contract/access/permissions';
 import type { WorkOrderPage } from '@/contract/work/work-list';
+import { readReportsOf } from '@/db/repositories/day/field';
 import {
   readLifeOf,
   readOrderExtra,
@@ -63,7 +64,16 @@ async function lifeOf(
 ): Promise<WorkOrderPage['life']> {
   const commands = await readLifeOf(transaction, { workOrderId, requestId });
   const messages = await readMessagesOf(transaction, workOrderId);
+  const reports = await readReportsOf(transaction, workOrderId);
   return [
+    ...reports.map((r) => ({
+      at: r.at.toISOString(),
+      by: r.by,
+      kind: 'field' as const,
+      name: r.kind,
+      facts: { ...r.facts, refused: r.refused },
+      commandId: null,
+    })),
     ...commands.map((c) => ({
       at: c.at.toISOString(),
       by: c.by ?? 'somebody',

@@ -96,7 +96,12 @@ export function SignIn({
                   >
                     <b>{p.name}</b>
                     <span className="quiet">
-                      {p.role}, {p.territories === 1 ? '1 territory' : `${p.territories} territories`}
+                      {p.role}
+                      {p.territories === 0
+                        ? ''
+                        : p.territories === 1
+                          ? ', 1 territory'
+                          : `, ${p.territories} territories`}
                     </span>
                   </button>
                 </li>

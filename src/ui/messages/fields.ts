@@ -156,6 +156,8 @@ const FIELDS: Readonly<Record<string, string>> = {
   bookingNames: 'They are told who comes',
   bookingHoldMin: 'A time is held for',
   tellMovedMin: 'Told of a move after',
+  pullForward: 'After an early finish',
+  silentMin: 'Silent after',
   event: 'When',
   subject: 'Subject',
   body: 'Text',

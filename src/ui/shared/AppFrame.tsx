@@ -19,6 +19,7 @@ const SECTIONS = [
   { href: '/playbooks', name: 'Playbooks' },
   { href: '/work', name: 'Work' },
   { href: '/plan', name: 'Plan' },
+  { href: '/day', name: 'Day' },
 ] as const;
 
 interface Props {

@@ -5,8 +5,20 @@ import { type LiveEvent, liveEvent } from '@/contract/live-event';
 /** What is shown of each kind of thing that can change, by the first word of the keys under which it is kept. */
 function keysOf(object: string): readonly string[] {
   if (object === 'live-visits' || object === 'live-days')
-    return ['plan', 'plan-visit', 'plan-person', 'plan-measure', 'legs', 'compare', 'path', 'tried'];
+    return [
+      'plan',
+      'plan-visit',
+      'plan-person',
+      'plan-measure',
+      'legs',
+      'compare',
+      'path',
+      'tried',
+      'day',
+      'own-day',
+    ];
   if (object === 'drafts') return ['drafts', 'runs', 'plan'];
+  if (object === 'field') return ['day', 'own-day', 'work'];
   // A setting can change what every plan comes to.
   return [
     'plan',
@@ -17,6 +29,8 @@ function keysOf(object: string): readonly string[] {
     'compare',
     'path',
     'tried',
+    'day',
+    'own-day',
     `objects-${object}`,
   ];
 }

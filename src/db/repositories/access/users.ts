@@ -10,12 +10,13 @@ const userShape = z.strictObject({
   email: z.string(),
   role: z.enum(ROLES),
   mayForce: z.boolean(),
+  technicianId: z.string().nullable(),
   grants: z.array(z.strictObject({ territoryId: z.string(), mayChange: z.boolean() })),
 });
 export type UserRow = z.infer<typeof userShape>;
 
 /** Administrators have the say everywhere; the others where they were given it. */
-const USER = `select u.id, u.name, u.email, u.role, u.may_force as "mayForce",
+const USER = `select u.id, u.name, u.email, u.role, u.may_force as "mayForce", u.technician_id as "technicianId",
   coalesce(case when u.role = 'administrator' then
     (select jsonb_agg(jsonb_build_object('territoryId', t.id, 'mayChange', true) order by t.id)
       from territories t where t.archived_at is null)

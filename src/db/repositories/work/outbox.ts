@@ -125,3 +125,21 @@ export async function updateHookCall(
 ): Promise<void> {
   await rowsOf(transaction, hookCalls).update({ id }, values);
 }
+
+/** How many messages were written about work in some territories since a moment, and how many of them failed. */
+export async function countMessages(
+  transaction: Transaction,
+  territoryIds: readonly string[],
+  from: number,
+  to: number,
+): Promise<{ messages: number; failed: number }> {
+  const [row] = await select(
+    transaction,
+    z.strictObject({ messages: z.int(), failed: z.int() }),
+    `select count(*)::int as messages, count(*) filter (where m.state = 'failed')::int as failed
+     from messages m join work_orders w on w.id = m.work_order_id join sites s on s.id = w.site_id
+     where s.territory_id in (:territoryIds) and m.made_at between to_timestamp(:from) and to_timestamp(:to)`,
+    { territoryIds: ['', ...territoryIds], from, to },
+  );
+  return row ?? { messages: 0, failed: 0 };
+}

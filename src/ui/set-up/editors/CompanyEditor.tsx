@@ -52,6 +52,19 @@ export function CompanyEditor() {
           <MinutesWord path="tellMovedMin" label="Told of a move after" none="nobody is told on its own" />.
         </Sentence>
       </Part>
+      <Part title="The day">
+        <Sentence>
+          After an early finish what follows is{' '}
+          <FlagWord
+            path="pullForward"
+            label="After an early finish"
+            yes="expected sooner, inside of what was promised"
+            no="expected as planned"
+          />
+          . Whoever is at work and was not heard of for <MinutesWord path="silentMin" label="Silent after" />{' '}
+          is silent.
+        </Sentence>
+      </Part>
       <Part title="Travel">
         <Sentence>
           It goes by{' '}

@@ -50,7 +50,8 @@ export function UserEditor() {
           yes="may place visits against a rule, with a reason"
           no="may not place visits against a rule"
         />
-        .
+        . In the field they are{' '}
+        <RefWord path="technicianId" label="Which technician" object="technicians" none="nobody" />.
       </Sentence>
       <Part title="Territories">
         {isEverywhere ? (

@@ -1,5 +1,6 @@
 import type { WorkOrderPage } from '@/contract/work/work-list';
 import { commandText } from '../../messages/commands';
+import { reportText } from '../../messages/day';
 import { momentText } from '../../shared/time';
 import css from '../Work.module.css';
 
@@ -23,7 +24,13 @@ export function Life({ page }: { readonly page: WorkOrderPage }) {
             <div className="quiet">
               {momentText(l.at, page.order.zone)} · {l.by}
             </div>
-            {l.kind === 'message' ? <Told facts={l.facts} name={l.name} /> : commandText(l.name, l.facts)}
+            {l.kind === 'message' ? (
+              <Told facts={l.facts} name={l.name} />
+            ) : l.kind === 'field' ? (
+              reportText(l.name, l.facts)
+            ) : (
+              commandText(l.name, l.facts)
+            )}
           </li>
         ))}
       </ol>

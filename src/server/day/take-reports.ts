@@ -1,0 +1,220 @@
+import { may } from '@/contract/access/permissions';
+import { type FieldReport, type ReportRefusal, type ReportsAnswer, reportsAsk } from '@/contract/day/reports';
+import { type FieldState, type FieldStep, localDateOf, stepOf } from '@/core/index';
+import {
+  addReport,
+  lockDay,
+  type PersonField,
+  readOnSite,
+  readOutcomes,
+  readPersonField,
+  readSeat,
+  readSpeaker,
+  readVisitField,
+  writePersonField,
+  writePosition,
+  writeVisitField,
+} from '@/db/repositories/day/field';
+import { notify } from '@/db/repositories/shared/commands';
+import { Refusal, required } from '../shared/refusal';
+import type { Unit } from '../shared/unit';
+
+const sec = (iso: string): number => Math.floor(Date.parse(iso) / 1000);
+const day = (at: number): Date => new Date(at * 1000);
+const maybeDay = (at: number | null): Date | null => (at === null ? null : day(at));
+
+/** Whose day it is, and the date on which it counts. */
+interface Whose {
+  readonly personId: string;
+  readonly date: string;
+  readonly territoryIds: readonly string[];
+}
+
+/**
+ * Whose word counts: the technician's own, of a crew that of whoever leads it on the day, and that of the office where they have the
+ * say. Everybody else is answered as if there were no such person.
+ */
+async function whoseDay({ user, transaction }: Unit, report: FieldReport, at: number): Promise<Whose> {
+  const roughly = localDateOf(at, 'UTC');
+  const someday = await readSpeaker(transaction, report.personId, roughly);
+  if (!someday) throw new Refusal('not-found');
+  const seat =
+    report.visitId === null
+      ? null
+      : await readSeat(transaction, {
+          visitId: report.visitId,
+          part: report.part,
+          personId: report.personId,
+        });
+  const date = seat?.date ?? localDateOf(at, someday.zone);
+  const who = (await readSpeaker(transaction, report.personId, date)) ?? someday;
+  const isOwn = user.technicianId != null && user.technicianId === who.speakerId;
+  const isOffice =
+    who.territoryIds.length > 0 && who.territoryIds.some((t) => may(user, 'change', 'day', [t]));
+  if (!isOwn && !isOffice) throw new Refusal('not-found');
+  return { personId: report.personId, date, territoryIds: who.territoryIds };
+}
+
+/** What somebody's day was before anything was heard of it. */
+const unheard = ({ personId, date }: Whose, at: number): PersonField => ({
+  personId,
+  date,
+  heardAt: at,
+  breakBeganAt: null,
+  breaksTaken: 0,
+  breakEndedAt: null,
+  offAt: null,
+});
+
+async function writePerson(unit: Unit, field: PersonField): Promise<void> {
+  await writePersonField(unit.transaction, {
+    personId: field.personId,
+    date: field.date,
+    heardAt: day(field.heardAt),
+    breakBeganAt: maybeDay(field.breakBeganAt),
+    breaksTaken: field.breaksTaken,
+    breakEndedAt: maybeDay(field.breakEndedAt),
+    offAt: maybeDay(field.offAt),
+  });
+}
+
+/** A step of a visit; gives why it does not count, null where it does. */
+async function stepVisit(
+  unit: Unit,
+  report: FieldReport,
+  whose: Whose,
+  { at, person }: { readonly at: number; readonly person: PersonField },
+): Promise<ReportRefusal | null> {
+  const { transaction } = unit;
+  const { part, personId, kind } = report;
+  const visitId = report.visitId!;
+  if (!(await readSeat(transaction, { visitId, part, personId }))) return 'not-planned';
+  const known = await readVisitField(transaction, visitId, part);
+  const state: FieldState = known?.state ?? 'planned';
+  const next = stepOf(state, kind as FieldStep);
+  // Said once more by another phone, or after somebody else has said how it ended: the first stands.
+  if (next === null)
+    return state === 'planned' || state === 'accepted' || state === 'on-the-way' ? 'not-after' : 'already';
+  if (kind === 'arrived' || kind === 'on-the-way') {
+    if (person.breakBeganAt !== null) return 'on-break';
+    const others = (await readOnSite(transaction, personId, whose.date)).filter(
+      (o) => o.visitId !== visitId || o.part !== part,
+    );
+    if (others.length > 0) return 'still-there';
+  }
+  // Clocks go wrong: nothing is over before it began.
+  const atSoonest = Math.max(at, known?.beganAt ?? 0, kind === 'arrived' ? (known?.onWayAt ?? 0) : 0);
+  await writeVisitField(transaction, {
+    visitId,
+    part,
+    state: next as 'accepted',
+    personId: whose.personId,
+    onWayAt: maybeDay(kind === 'on-the-way' ? at : (known?.onWayAt ?? null)),
+    beganAt: maybeDay(kind === 'arrived' ? atSoonest : (known?.beganAt ?? null)),
+    endedAt: kind === 'done' || (kind === 'not-done' && state === 'on-site') ? day(atSoonest) : null,
+    moreMin: (known?.moreMin ?? 0) + (report.minutes ?? 0),
+    reason: report.reason,
+  });
+  return null;
+}
+
+/** What concerns the person alone; gives why it does not count, and how they are after it. */
+function stepPerson(
+  { kind }: FieldReport,
+  person: PersonField,
+  at: number,
+): { readonly refused: ReportRefusal | null; readonly person: PersonField } {
+  if (kind === 'break-begins') {
+    if (person.breakBeganAt !== null) return { refused: 'on-break', person };
+    return { refused: null, person: { ...person, breakBeganAt: at } };
+  }
+  if (kind === 'break-ends') {
+    if (person.breakBeganAt === null) return { refused: 'not-on-break', person };
+    return {
+      refused: null,
+      person: {
+        ...person,
+        breakBeganAt: null,
+        breaksTaken: person.breaksTaken + 1,
+        breakEndedAt: Math.max(at, person.breakBeganAt),
+      },
+    };
+  }
+  if (kind === 'off') {
+    if (person.offAt !== null) return { refused: 'gone', person };
+    return { refused: null, person: { ...person, offAt: at } };
+  }
+  return { refused: null, person };
+}
+
+async function takeReport(
+  unit: Unit,
+  report: FieldReport,
+): Promise<{ refused: ReportRefusal | null; where: Whose }> {
+  const { transaction, now } = unit;
+  // What a clock has in the future has only just happened.
+  const at = Math.min(sec(report.at), now);
+  const whose = await whoseDay(unit, report, at);
+  await lockDay(transaction, whose.personId, whose.date);
+  const before = (await readPersonField(transaction, whose.personId, whose.date)) ?? unheard(whose, at);
+  let refused: ReportRefusal | null;
+  let person = before;
+  if (report.visitId !== null) {
+    refused = await stepVisit(unit, report, whose, { at, person });
+  } else ({ refused, person } = stepPerson(report, before, at));
+  await writePerson(unit, { ...person, heardAt: Math.max(before.heardAt, at) });
+  if (report.lat !== null && report.lon !== null)
+    await writePosition(transaction, {
+      personId: whose.personId,
+      lat: report.lat,
+      lon: report.lon,
+      at: day(at),
+    });
+  await addReport(transaction, {
+    id: report.id,
+    userId: unit.user.id,
+    personId: whose.personId,
+    date: whose.date,
+    visitId: refused === 'not-planned' ? null : report.visitId,
+    part: report.visitId === null || refused === 'not-planned' ? null : report.part,
+    kind: report.kind,
+    facts: {
+      ...(report.minutes === null ? {} : { minutes: report.minutes }),
+      ...(report.reason === '' ? {} : { reason: report.reason }),
+      ...(refused === 'not-planned' ? { visitId: report.visitId } : {}),
+      ...(sec(report.at) > now ? { saidAt: report.at } : {}),
+    },
+    at: day(at),
+    receivedAt: day(now),
+    refused,
+  });
+  return { refused, where: whose };
+}
+
+/**
+ * Takes in what the field reports, in the order in which it was said. What came before under the same id is answered as it was then and
+ * counted no second time; what does not follow is kept and told why it does not count.
+ */
+export async function takeReports(unit: Unit, raw: unknown): Promise<ReportsAnswer> {
+  const { reports } = required(reportsAsk, raw);
+  const known = await readOutcomes(
+    unit.transaction,
+    reports.map((r) => r.id),
+  );
+  const outcomes = new Map<string, ReportRefusal | null>();
+  const territories = new Set<string>();
+  for (const report of reports) {
+    if (outcomes.has(report.id)) continue;
+    const before = known.get(report.id);
+    if (before !== undefined) {
+      outcomes.set(report.id, before as ReportRefusal | null);
+      continue;
+    }
+    const { refused, where } = await takeReport(unit, report);
+    outcomes.set(report.id, refused);
+    for (const t of where.territoryIds) territories.add(t);
+  }
+  if (territories.size > 0)
+    await notify(unit.transaction, JSON.stringify({ kind: 'field', territoryIds: [...territories] }));
+  return { outcomes: [...outcomes].map(([id, refused]) => ({ id, refused })) };
+}

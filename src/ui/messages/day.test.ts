@@ -1,0 +1,27 @@
+import { NEEDS, PERSON_STATES } from '@/contract/day/day-view';
+import { REFUSALS, REPORT_KINDS } from '@/contract/day/reports';
+import { FIELD_STATES } from '@/core/index';
+import { FIELD_WORDS, NEED_WORDS, PERSON_WORDS, REFUSED_WORDS, reportText } from './day';
+
+describe('words of the day', () => {
+  it('are there for every state, need and refusal', () => {
+    for (const state of FIELD_STATES) expect(FIELD_WORDS[state]).not.toBe('');
+    for (const state of PERSON_STATES) expect(PERSON_WORDS[state]).not.toBe('');
+    for (const why of REFUSALS) expect(REFUSED_WORDS[why]).not.toBe('');
+    for (const need of NEEDS) {
+      const text = NEED_WORDS[need]({ what: 'Work at a site', who: 'Somebody', minutes: '12 min' });
+      expect(text).toMatch(/^(Work at a site|Somebody)/);
+      expect(text).not.toMatch(/undefined/);
+    }
+  });
+
+  it('tell a report with what was said, and why it does not count', () => {
+    expect(reportText('more-time', { minutes: 30 })).toBe('Needs more time, 30 min');
+    expect(reportText('not-done', { reason: 'Nobody there' })).toBe('Could not be done: Nobody there');
+    expect(reportText('done', { refused: 'already' })).toBe(
+      'Done (does not count: somebody has said already how it ended)',
+    );
+    for (const kind of REPORT_KINDS)
+      expect(reportText(kind, { refused: null })).not.toMatch(/undefined|null/);
+  });
+});

@@ -1,0 +1,65 @@
+import type { NeedKind, PersonState } from '@/contract/day/day-view';
+import type { ReportRefusal } from '@/contract/day/reports';
+import type { FieldState } from '@/core/index';
+
+export const FIELD_WORDS: Readonly<Record<FieldState, string>> = {
+  planned: 'planned',
+  accepted: 'accepted',
+  'on-the-way': 'on the way',
+  'on-site': 'on site',
+  done: 'done',
+  'not-done': 'not done',
+  cancelled: 'cancelled',
+};
+
+export const PERSON_WORDS: Readonly<Record<PersonState, string>> = {
+  'not-begun': 'not begun',
+  free: 'free',
+  'on-the-way': 'on the way',
+  'on-site': 'on site',
+  break: 'break',
+  silent: 'silent',
+  away: 'away',
+  home: 'signed off',
+};
+
+export const REFUSED_WORDS: Readonly<Record<ReportRefusal, string>> = {
+  'not-planned': 'it is not planned with you any more',
+  already: 'somebody has said already how it ended',
+  'not-after': 'it had not begun yet',
+  'still-there': 'another one is still under way',
+  'on-break': 'there was a break',
+  'not-on-break': 'there was no break',
+  gone: 'the day was signed off',
+};
+
+/** What somebody has to look after, in words; `what` is the visit and `who` the person. */
+export const NEED_WORDS: Readonly<
+  Record<NeedKind, (facts: { what: string; who: string; minutes: string }) => string>
+> = {
+  'will-miss': ({ what, minutes }) => `${what} will miss what was promised by ${minutes}`,
+  'not-started': ({ what, minutes }) => `${what} is not started, ${minutes} late`,
+  'not-done': ({ what }) => `${what} is past and not done`,
+  break: ({ who, minutes }) => `${who} gets the break ${minutes} too late`,
+  silent: ({ who, minutes }) => `${who} was not heard of for ${minutes}`,
+  emergency: ({ what }) => `${what}: urgent, and without a place`,
+  overtime: ({ who, minutes }) => `${who} works ${minutes} over`,
+  free: ({ who, minutes }) => `${who} is free for ${minutes}`,
+};
+
+const REPORT_WORDS: Readonly<Record<string, string>> = {
+  accepted: 'Accepted it',
+  'on-the-way': 'On the way',
+  arrived: 'There',
+  done: 'Done',
+  'not-done': 'Could not be done',
+  'more-time': 'Needs more time',
+};
+
+/** A report from the field, as a history tells it. */
+export function reportText(kind: string, facts: Readonly<Record<string, unknown>>): string {
+  const minutes = typeof facts.minutes === 'number' ? `, ${facts.minutes} min` : '';
+  const reason = typeof facts.reason === 'string' ? `: ${facts.reason}` : '';
+  const why = REFUSED_WORDS[facts.refused as ReportRefusal];
+  return `${REPORT_WORDS[kind] ?? kind}${minutes}${reason}${why ? ` (does not count: ${why})` : ''}`;
+}
