@@ -15,6 +15,7 @@ const PLAN_PX = 48;
 const SAG_PX = 7;
 const TIP_PX = 6;
 const LEAST_WIDTH_PX = 620;
+const LEAST_TARGET_PX = 24;
 
 type Stop = DayPerson['stops'][number];
 
@@ -125,11 +126,12 @@ function Row({ person: p, day, x, width, now, hidesDone }: RowProps) {
         <line x1={x(now)} x2={x(now)} y1={0} y2={ROW_PX} className={css.plumb} />
       </svg>
       {stops.map((s) =>
-        s.visitId === '' ? null : (
+        // What is too narrow to be met with a finger is in the list of work.
+        s.visitId === '' || x(s.finishAt) - x(s.startAt) < LEAST_TARGET_PX ? null : (
           <Link
             key={`${s.visitId} ${s.part}`}
             className={css.over}
-            style={{ left: x(s.startAt), width: Math.max(8, x(s.finishAt) - x(s.startAt)), top: TOP_PX - 4 }}
+            style={{ left: x(s.startAt), width: x(s.finishAt) - x(s.startAt), top: TOP_PX - 4 }}
             href={`/work/orders/${encodeURIComponent(day.visits[s.visitId]?.workOrderId ?? '')}`}
             title={stopText(s, day)}
             aria-label={stopText(s, day)}

@@ -2,15 +2,20 @@ import Link from 'next/link';
 import type { DayNeed, DayView } from '@/contract/day/day-view';
 import { NEED_WORDS } from '../messages/day';
 import { durationText } from '../messages/figures';
-import { clock } from '../shared/time';
+import { clock, dateIn } from '../shared/time';
 import { useNow } from '../shared/use-now';
 import css from './Day.module.css';
 
 const SOON_MIN = 120;
 
 /** "in 6 min", "since 09:30": how soon something has to be looked after. */
-function whenText({ at, kind }: DayNeed, now: number, zone: string): string {
+function whenText(
+  { at, kind }: DayNeed,
+  now: number,
+  { zone, date }: Pick<DayView, 'zone' | 'date'>,
+): string {
   if (kind === 'free') return 'free';
+  if (dateIn(at, zone) > date) return 'today';
   const minutes = Math.round((at - now) / 60);
   if (minutes < 0) return `since ${clock(at, zone)}`;
   if (minutes === 0) return 'now';
@@ -44,7 +49,7 @@ function Need({ need, day, now }: { readonly need: DayNeed; readonly day: DayVie
   if (need.visitId !== null) plan.set('selected', `visit:${need.visitId}`);
   return (
     <li className={css.need} data-kind={need.kind} data-need={need.key}>
-      <span className={css.when}>{whenText(need, now, day.zone)}</span>
+      <span className={css.when}>{whenText(need, now, day)}</span>
       <div>
         <h3>
           {NEED_WORDS[need.kind]({

@@ -149,6 +149,14 @@ function Stop({
   const [promised] = s.windows;
   return (
     <li className={css.stop} data-state={s.state}>
+      <svg className={css.sag} viewBox="0 0 24 100" preserveAspectRatio="none" aria-hidden="true">
+        <path d="M8 0 C24 20 24 80 8 100" vectorEffect="non-scaling-stroke" />
+      </svg>
+      <svg className={css.knot} viewBox="0 0 22 24" aria-hidden="true">
+        <path d="M11 1 L21 6.5 V17.5 L11 23 L1 17.5 V6.5 Z" />
+        {s.state === 'not-done' && <path d="M6 7 L16 17 M16 7 L6 17" />}
+        {s.state === 'done' && <path d="M6 12 L10 16 L16 8" className={css.tick} />}
+      </svg>
       <button type="button" className={css.title} aria-expanded={isOpen} onClick={onOpen}>
         <b>
           {clock(s.startAt, s.zone)} {s.jobKind}
