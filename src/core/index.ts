@@ -15,6 +15,8 @@ export {
 } from './day/field-facts';
 export { needsOf } from './day/needs';
 export { playDays } from './day/play';
+export { type Remedy, remediesFor } from './day/remedies';
+export { restOfDay } from './day/rest-of-day';
 export { FIELD_STEPS, type FieldStep, stepOf } from './day/steps';
 export { type Bind, bindsToTry, withMore } from './explain/binds';
 export { type Board, boardOf, keptBoardOf } from './explain/board';

@@ -1,0 +1,113 @@
+import {
+  courseOf,
+  createRandom,
+  type DayFacts,
+  eventsOf,
+  expectDay,
+  indexProblem,
+  keptBoardOf,
+  planOfHand,
+  playDays,
+  randomDraw,
+  remediesFor,
+  restOfDay,
+  type ShiftFacts,
+  type VisitFacts,
+  verifyPlan,
+} from '@/core/index';
+import { boardFor, start } from '../support/hands';
+
+const SEEDS = Array.from({ length: 45 }, (_, i) => i + 1);
+const HOUR = 3600;
+const spreads = { travelShare: 0.15, workShare: () => 0.3 };
+
+const keyOf = (v: { rule: string; shiftId?: string; visitId?: string }): string =>
+  `${v.rule} ${v.shiftId ?? ''} ${v.visitId ?? ''}`;
+
+/** A random plan of which the first day was played until some hour. */
+function played(seed: number) {
+  const { problem, plan } = start(seed);
+  const { index, timed } = boardFor(problem, plan);
+  const random = createRandom(seed);
+  const today = Math.min(...timed.routes.map((r) => r.shift.dayIx));
+  const routes = timed.routes.filter((r) => r.shift.dayIx === today);
+  const nowSec = Math.min(...routes.map((r) => r.departSec)) + Math.floor(random.next() * 9 * HOUR);
+  const none: DayFacts = { nowSec: 0, visits: new Map(), shifts: new Map() };
+  const days = playDays(
+    index,
+    routes.map((r) => courseOf(r, none)),
+    { nowSec: 0, mayPull: true, draw: randomDraw(spreads, () => random.next()) },
+  );
+  const visits = new Map<string, VisitFacts>();
+  const shifts = new Map<string, ShiftFacts>();
+  for (const day of days) {
+    const shiftId = day.course.route.shift.id;
+    for (const { atSec, kind, visitId } of eventsOf(day)) {
+      if (atSec > nowSec) continue;
+      const was = visits.get(visitId ?? '');
+      const own = shifts.get(shiftId) ?? {};
+      if (kind === 'on-the-way') visits.set(visitId!, { state: 'on-the-way', onWaySec: atSec });
+      if (kind === 'arrived') visits.set(visitId!, { ...was, state: 'on-site', beganSec: atSec });
+      if (kind === 'done') visits.set(visitId!, { ...was, state: 'done', endedSec: atSec });
+      if (kind === 'break-begins') shifts.set(shiftId, { ...own, breakBeganSec: atSec });
+      if (kind === 'break-ends')
+        shifts.set(shiftId, { breaksTaken: (own.breaksTaken ?? 0) + 1, breakEndedSec: atSec });
+    }
+  }
+  const facts: DayFacts = { nowSec, visits, shifts };
+  const expected = expectDay(index, routes, facts, { ...spreads, plays: 0, seed: 1, mayPull: true });
+  return { index, facts, expected, routes, rest: restOfDay(index, routes, expected, facts) };
+}
+
+describe('what is left of a day', () => {
+  it('is a plan that can be read, of what has not begun, and begins no sooner than is expected', () => {
+    let ahead = 0;
+    for (const seed of SEEDS) {
+      const { rest, facts, expected } = played(seed);
+      const verdict = verifyPlan(rest.problem, rest.plan);
+      expect(verdict.kind).toBe('judged');
+      const startOf = new Map(expected.flatMap((e) => e.stops.map((s) => [s.visitId, s.startSec] as const)));
+      for (const route of rest.plan.routes)
+        for (const { visitId, startSec } of route.stops) {
+          ahead++;
+          expect(facts.visits.get(visitId)?.beganSec).toBeUndefined();
+          expect(startSec).toBeGreaterThanOrEqual(Math.floor(startOf.get(visitId)!));
+        }
+      for (const [id, f] of facts.visits)
+        if (f.beganSec !== undefined) expect(rest.problem.visits.some((v) => v.id === id)).toBe(false);
+    }
+    expect(ahead).toBeGreaterThan(60);
+  });
+
+  it('has ways out that the checker allows, at the price that they are told to have, to the micro', () => {
+    let ways = 0;
+    for (const seed of SEEDS) {
+      const { rest, facts } = played(seed);
+      const before = verifyPlan(rest.problem, rest.plan);
+      if (before.kind !== 'judged') throw new Error('what is left can be read');
+      const known = new Set(before.violations.map(keyOf));
+      const board = keptBoardOf(indexProblem(rest.problem), rest.plan);
+      if (!board) throw new Error('what is left can be replayed');
+      const shiftOf = new Map(
+        rest.plan.routes.flatMap((r) => r.stops.map((s) => [s.visitId, r.shiftId] as const)),
+      );
+      for (const { id } of rest.problem.visits.slice(0, 8)) {
+        const found = remediesFor(board, id, {
+          limit: 3,
+          mayGoTo: (s) => s.id !== shiftOf.get(id),
+          nowSec: facts.nowSec,
+        });
+        for (const { result, price, startSec } of found) {
+          ways++;
+          expect(startSec).toBeGreaterThanOrEqual(facts.nowSec);
+          const after = verifyPlan(result.index.problem, planOfHand(result));
+          if (after.kind !== 'judged') throw new Error('the way out can be read');
+          expect(after.violations.map(keyOf).filter((k) => !known.has(k))).toEqual([]);
+          expect(after.price - before.price).toBe(price + result.change.unplanned.price);
+        }
+        expect(found.map((f) => f.price)).toEqual([...found.map((f) => f.price)].sort((a, b) => a - b));
+      }
+    }
+    expect(ways).toBeGreaterThan(60);
+  });
+});
