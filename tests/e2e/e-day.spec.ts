@@ -115,3 +115,40 @@ test('the day shows what needs somebody, soonest first, and leads to what can be
     .click();
   await expect(page.getByRole('heading', { name: 'Another time' })).toBeVisible();
 });
+
+test('a visit that will be late goes to somebody else with one click, at the price that is told, and comes back', async ({
+  page,
+}) => {
+  await enterAs(page, 'east');
+  const day = JSON.parse((await callAs(page, DAY)).text) as Day & {
+    readonly visits: Readonly<Record<string, { readonly windows: readonly unknown[] }>>;
+  };
+  const isPromised = (visitId: string): boolean => (day.visits[visitId]?.windows.length ?? 0) > 0;
+  const late = day.people.find(
+    (p) =>
+      p.id !== 'tech-26' &&
+      p.stops.some((s) => s.state === 'on-site' && s.visitId !== '') &&
+      p.stops.some((s) => s.state === 'planned' && isPromised(s.visitId)),
+  )!;
+  const here = late.stops.find((s) => s.state === 'on-site')!;
+  const report = {
+    id: crypto.randomUUID(),
+    personId: late.id,
+    kind: 'more-time',
+    visitId: here.visitId,
+    minutes: 300,
+    at: '2026-06-09T08:40:00Z',
+  };
+  const answer = await callAs(page, '/api/day/reports', { method: 'POST', body: { reports: [report] } });
+  expect(JSON.parse(answer.text)).toEqual({ outcomes: [{ id: report.id, refused: null }] });
+  await page.goto('/day');
+  const need = page.locator('li[data-kind="will-miss"]').first();
+  const way = need.getByRole('button', { name: /^Give to / }).first();
+  await expect(way).toBeVisible();
+  const key = await need.getAttribute('data-need');
+  await way.click();
+  await expect(page.locator(`li[data-need="${key}"]`)).toHaveCount(0);
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect(page.getByText(/^Undone: Gave W-/).first()).toBeVisible();
+  await expect(page.locator(`li[data-need="${key}"]`)).toBeVisible();
+});

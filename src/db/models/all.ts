@@ -1,5 +1,6 @@
 import * as access from './access';
 import * as desk from './desk';
+import * as field from './field';
 import * as people from './people';
 import * as plan from './plan';
 import * as requests from './requests';
@@ -12,6 +13,13 @@ function isTable(value: unknown): value is Table {
 }
 
 /** Every table of the schema, for checks and for finding what uses what. */
-export const ALL_TABLES: readonly Table[] = [access, desk, people, plan, requests, setUp, work].flatMap((m) =>
-  Object.values(m).filter(isTable),
-);
+export const ALL_TABLES: readonly Table[] = [
+  access,
+  desk,
+  field,
+  people,
+  plan,
+  requests,
+  setUp,
+  work,
+].flatMap((m) => Object.values(m).filter(isTable));

@@ -1,8 +1,9 @@
-import { date, defaulted, defineTable, instant, json, key, maybe, ref, text, whole } from './table';
+import { counted, date, defaulted, defineTable, instant, json, key, maybe, ref, text, whole } from './table';
 
 /** What the field said, in the order in which it was received; what does not count says why. */
 export const fieldReports = defineTable('field_reports', {
   id: key(text()),
+  seq: counted(),
   userId: ref('users'),
   personId: ref('workers'),
   date: date(),

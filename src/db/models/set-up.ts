@@ -44,7 +44,7 @@ export const company = defineTable('company', {
   bookingUntilMin: defaulted(whole()),
   bookingNames: defaulted(yes()),
   bookingHoldMin: defaulted(whole()),
-  tellMovedMin: maybe(whole()),
+  tellMovedMin: maybe(defaulted(whole())),
   pullForward: defaulted(yes()),
   silentMin: defaulted(whole()),
   filledBy: maybe(text<'demo'>()),

@@ -52,9 +52,13 @@ export const texts = (): Column<readonly string[]> => column('texts');
 export const instants = (): Column<readonly Date[]> => column('instants');
 export const ref = (table: string): Column<string> => ({ ...column<string>('text'), references: table });
 export const key = <T>(c: Column<T>): Column<T> => ({ ...c, key: true });
-export const maybe = <T>(c: Column<T>): Column<T | null, false> => ({ ...c, nullable: true }) as never;
+export const maybe = <T>(c: Column<T, boolean>): Column<T | null, false> =>
+  ({ ...c, nullable: true }) as never;
 /** The database has a value of its own for it. */
 export const defaulted = <T>(c: Column<T>): Column<T, false> => ({ ...c, defaulted: true }) as never;
+/** A number that the database counts on by itself, beside another key. */
+export const counted = (): Column<number, false> =>
+  ({ ...column<number>('big'), auto: true, defaulted: true }) as never;
 export const serial = (): Column<number, false> =>
   ({ ...column<number>('big'), key: true, auto: true, defaulted: true }) as never;
 

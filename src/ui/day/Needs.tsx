@@ -5,8 +5,11 @@ import { durationText } from '../messages/figures';
 import { clock, dateIn } from '../shared/time';
 import { useNow } from '../shared/use-now';
 import css from './Day.module.css';
+import { Remedies } from './Remedies';
 
 const SOON_MIN = 120;
+/** What can be mended by giving a visit to somebody else. */
+const WITH_WAYS: ReadonlySet<DayNeed['kind']> = new Set(['will-miss', 'not-started', 'emergency']);
 
 /** "in 6 min", "since 09:30": how soon something has to be looked after. */
 function whenText(
@@ -42,6 +45,7 @@ function Need({ need, day, now }: { readonly need: DayNeed; readonly day: DayVie
   const person = day.people.find((p) => p.id === need.personId);
   const visit = need.visitId === null ? undefined : day.visits[need.visitId];
   const what = visit ? `${visit.jobKind} at ${visit.site}` : '';
+  const mayChange = day.territories.some((t) => t.mayChange);
   const plan = new URLSearchParams({
     from: day.date,
     territories: day.territories.map((t) => t.id).join(','),
@@ -71,6 +75,14 @@ function Need({ need, day, now }: { readonly need: DayNeed; readonly day: DayVie
           )}
           {person?.heardAt != null && `Last heard of at ${clock(person.heardAt, day.zone)}.`}
         </p>
+        {need.visitId !== null && WITH_WAYS.has(need.kind) && mayChange && (
+          <Remedies
+            territoryIds={day.territories.map((t) => t.id)}
+            date={day.date}
+            visitId={need.visitId}
+            part={need.part ?? 1}
+          />
+        )}
         <p className={css.acts}>
           {person && person.phone !== '' && (
             <a className="link" href={`tel:${person.phone.replaceAll(' ', '')}`}>

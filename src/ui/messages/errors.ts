@@ -112,6 +112,10 @@ function conflictText(facts: Facts): string {
       return 'This work order is not open any more.';
     case 'not-from-there':
       return 'It is at another stage already.';
+    case 'begun-already':
+      return 'It has begun: nobody else can have it.';
+    case 'day-went-on':
+      return 'The day has gone on, and this is not the same any more. Look at what can be done now.';
     case 'too-late':
       return 'It is too late to change this here. Please call.';
     case 'stale':

@@ -1,0 +1,217 @@
+import { remedyTaken } from '@/contract/day/remedies';
+import { type Remedy, stableJson } from '@/core/index';
+import {
+  type DrivenDay,
+  type LiveSeat,
+  readLiveDays,
+  readLiveVisits,
+  writeLiveDays,
+  writeLiveVisits,
+} from '@/db/repositories/plan/live-parts';
+import { raiseLiveRevision } from '@/db/repositories/plan/plans';
+import { type Command, runCommand } from '../shared/commands/command';
+import { createNames } from '../shared/plans/broken';
+import { partId, visitOfId } from '../shared/problem/links';
+import { dayOfShift, personAndDate } from '../shared/problem/make-shifts';
+import { Refusal, required } from '../shared/refusal';
+import type { Unit } from '../shared/unit';
+import { type DayBoard, lateSecOf, personOf, seekRemedies } from './find-remedies';
+
+const iso = (sec: number): string => new Date(Math.round(sec) * 1000).toISOString();
+
+/** A visit somewhere on a day that changes: as it was reported, or as it is planned from now on. */
+interface Stand {
+  readonly coreId: string;
+  readonly shiftId: string;
+  readonly startSec: number;
+  readonly finishSec: number;
+  readonly equipmentIds: readonly string[];
+}
+
+/** Everything on the days that change: what has begun where it was, the rest where the way out has it. */
+function standsOf({ open, coreId }: DayBoard, { result }: Remedy): Stand[] {
+  const planned = new Map(
+    open.ground.kept.verdict.timed.routes.flatMap((r) =>
+      r.stops.map((s) => [`${r.shift.id} ${s.visit.id}`, s] as const),
+    ),
+  );
+  const begun = open.expected
+    .filter((e) => result.shiftIds.has(e.shiftId))
+    .flatMap((e) =>
+      e.stops
+        .filter((s) => !isLeft(result, s.visitId) && s.visitId !== coreId)
+        .map((s) => ({
+          coreId: s.visitId,
+          shiftId: e.shiftId,
+          startSec: s.startSec,
+          finishSec: s.finishSec,
+          equipmentIds: planned.get(`${e.shiftId} ${s.visitId}`)?.equipmentIds ?? [],
+        })),
+    );
+  const ahead = result.timed.routes
+    .filter((r) => result.shiftIds.has(r.shift.id))
+    .flatMap((r) =>
+      r.stops.map((s) => ({
+        coreId: s.visit.id,
+        shiftId: r.shift.id,
+        startSec: s.startSec,
+        finishSec: s.finishSec,
+        equipmentIds: s.equipmentIds,
+      })),
+    );
+  return [...begun, ...ahead];
+}
+
+/** Whether a visit is still to come in what is left of the day. */
+const isLeft = ({ index }: Remedy['result'], visitId: string): boolean => index.visitById.has(visitId);
+
+/** The seats that a visit has once the days that change are as they stand; other days and other people keep theirs. */
+function seatsAfter(
+  { open, coreId: held }: DayBoard,
+  visitId: string,
+  stands: readonly Stand[],
+  before: readonly LiveSeat[],
+): LiveSeat[] {
+  const { originSec } = open.ground.kept.built;
+  const changed = new Set(stands.map((s) => dayOfShift(s.shiftId)));
+  const own = stands.filter((s) => visitOfId(s.coreId)?.visitId === visitId);
+  const partOf = (coreId: string): number => visitOfId(coreId)?.part ?? 1;
+  const isHeld = (part: number): boolean => partId(visitId, part) === held;
+  const kept = before.filter(
+    (s) =>
+      !isHeld(s.part) &&
+      !(changed.has(`${s.personId}@${s.date}`) && own.some((o) => partOf(o.coreId) === s.part)),
+  );
+  const fresh = own.map((s): LiveSeat => {
+    const { personId, date } = personAndDate(s.shiftId);
+    const old = before.find((b) => b.part === partOf(s.coreId) && b.personId === personId && b.date === date);
+    return {
+      part: partOf(s.coreId),
+      seat: 0,
+      personId,
+      date,
+      startsAt: iso(s.startSec + originSec),
+      endsAt: iso(s.finishSec + originSec),
+      equipmentIds: [...s.equipmentIds],
+      overlapReason: old?.overlapReason ?? null,
+    };
+  });
+  const seats = [...kept, ...fresh].sort(
+    (a, b) => a.part - b.part || a.seat - b.seat || a.personId.localeCompare(b.personId),
+  );
+  const next = new Map<number, number>();
+  return seats.map((s) => {
+    const seat = (next.get(s.part) ?? 0) + 1;
+    next.set(s.part, seat);
+    return { ...s, seat };
+  });
+}
+
+/** How a day is driven then: it began as it did, and goes on as the way out has it. */
+function drivenAfter(
+  day: DayBoard,
+  { result }: Remedy,
+  dayId: string,
+  before: readonly DrivenDay[],
+): DrivenDay[] {
+  const { open } = day;
+  const { originSec } = open.ground.kept.built;
+  const nowIso = iso(open.facts.nowSec + originSec);
+  const planned = open.ground.kept.verdict.timed.routes.filter((r) => dayOfShift(r.shift.id) === dayId);
+  const rest = result.timed.routes.filter((r) => dayOfShift(r.shift.id) === dayId);
+  const out: DrivenDay[] = [];
+  for (const [i, route] of planned.entries()) {
+    const was = before[i];
+    const now = rest.find((r) => r.shift.id === route.shift.id);
+    const expected = open.expected.find((e) => e.shiftId === route.shift.id);
+    const hasBegun = expected?.stops.some((s) => !isLeft(result, s.visitId)) ?? false;
+    if (!now && !hasBegun) continue;
+    out.push({
+      departAt: hasBegun && was ? was.departAt : iso((now?.departSec ?? 0) + originSec),
+      breakStarts: [
+        ...(was?.breakStarts.filter((b) => hasBegun && b <= nowIso) ?? []),
+        ...(now?.breaks.map((b) => iso(b.startSec + originSec)) ?? []),
+      ],
+      arriveAt: now ? iso(now.arriveSec + originSec) : (was?.arriveAt ?? nowIso),
+    });
+  }
+  for (const route of rest)
+    if (!planned.some((p) => p.shift.id === route.shift.id))
+      out.push({
+        departAt: iso(route.departSec + originSec),
+        breakStarts: route.breaks.map((b) => iso(b.startSec + originSec)),
+        arriveAt: iso(route.arriveSec + originSec),
+      });
+  return out.sort((a, b) => a.departAt.localeCompare(b.departAt));
+}
+
+const orNull = <T>(list: readonly T[] | undefined): readonly T[] | null => (list?.length ? list : null);
+
+async function write(unit: Unit, command: Command, day: DayBoard, remedy: Remedy): Promise<void> {
+  const { transaction } = unit;
+  const { data } = day.open.ground.kept.loaded;
+  const territoryOf = new Map(data.visits.map((v) => [v.id, v.territoryId]));
+  const stands = standsOf(day, remedy);
+  const ids = [
+    ...new Set([day.coreId, ...stands.map((s) => s.coreId)].flatMap((id) => visitOfId(id)?.visitId ?? [])),
+  ];
+  const before = await readLiveVisits(transaction, ids);
+  const after = new Map<string, LiveSeat[]>();
+  for (const id of ids) {
+    const seats = seatsAfter(day, id, stands, before.get(id) ?? []);
+    if (stableJson(seats) !== stableJson(before.get(id) ?? [])) after.set(id, seats);
+  }
+  await writeLiveVisits(transaction, after);
+  const stored = await readLiveVisits(transaction, [...after.keys()]);
+  const territories = new Set<string>();
+  for (const id of after.keys()) {
+    const territoryId = territoryOf.get(id);
+    if (territoryId) territories.add(territoryId);
+    command.note({
+      object: 'live-visits',
+      objectId: id,
+      before: orNull(before.get(id)),
+      after: orNull(stored.get(id)),
+      territoryIds: territoryId ? [territoryId] : [],
+    });
+  }
+  const dayIds = [...new Set([...remedy.result.shiftIds].map(dayOfShift))];
+  const days = await readLiveDays(transaction, dayIds);
+  const anew = new Map(dayIds.map((id) => [id, drivenAfter(day, remedy, id, days.get(id) ?? [])] as const));
+  await writeLiveDays(transaction, anew);
+  for (const [objectId, driven] of anew)
+    command.note({
+      object: 'live-days',
+      objectId,
+      before: orNull(days.get(objectId)),
+      after: orNull(driven),
+      territoryIds: [...territories],
+    });
+}
+
+/** Does one way out as it was shown, as one command; refused where the day has gone on and it is not the same any more. */
+export async function takeRemedy(unit: Unit, raw: unknown): Promise<{ commandId: number | null }> {
+  const { personId, startAt, price, ...asked } = required(remedyTaken, raw);
+  await raiseLiveRevision(unit.transaction);
+  const day = await seekRemedies(unit, asked);
+  const { kept } = day.open.ground;
+  const at = (sec: number): number => Math.round(sec + kept.built.originSec);
+  const remedy = day.remedies.find(
+    (r) => personOf(day, r) === personId && at(r.startSec) === startAt && r.price === price,
+  );
+  if (!remedy) throw new Refusal('conflict', { reason: 'day-went-on' });
+  const names = createNames(kept.loaded.data);
+  const facts = {
+    label: names.visit(day.coreId).label,
+    person: names.person(personId),
+    startAt,
+    zone: kept.loaded.zone,
+    price,
+    pushed: remedy.result.pushed.filter((p) => p.visitId !== day.coreId).length,
+    late: lateSecOf(day.open, asked.visitId, startAt) > 0,
+  };
+  const { commandId } = await runCommand(unit, 'remedy', facts, (command) =>
+    write(unit, command, day, remedy),
+  );
+  return { commandId };
+}
