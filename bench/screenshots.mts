@@ -36,11 +36,9 @@ await page
   .first()
   .click();
 await page.waitForSelector('[data-person]');
-await openPlan('from=2026-06-09&territories=north,quay,sallow&desk=none');
-await page.getByRole('button', { name: 'Open as a table' }).click();
-await page.getByLabel('Choose all').check();
-await page.getByRole('button', { name: /^Place (these|\d+ of them)/ }).waitFor({ timeout: 30_000 });
-await shoot('loose');
+await page.goto('/day?territories=sallow,heights,farside&date=2026-06-09');
+await page.getByText('What needs you, soonest first').waitFor();
+await shoot('day', 3000);
 await openPlan('from=2026-06-08&to=2026-06-21');
 await startRun('30');
 await page.getByRole('button', { name: 'Start the run' }).click();
@@ -103,12 +101,6 @@ await page.getByRole('gridcell', { name: 'Mazzo Dunnavay, Safety inspection: not
 await page.keyboard.press('4');
 await page.locator('[data-effect] li, [data-effect] p').first().waitFor();
 await shoot('skills');
-await page.goto('/set-up/hours');
-await page.getByRole('gridcell', { name: /^Dako Jarrowmead, Wed 10 June: works/ }).click();
-await page.keyboard.press('Shift+ArrowRight');
-await page.getByText('Off', { exact: true }).click();
-await page.locator('[data-effect] li, [data-effect] p').first().waitFor();
-await shoot('hours');
 await page.goto('/set-up/map');
 await page.locator('.leaflet-container canvas').waitFor();
 await shoot('territories', 1500);
@@ -123,4 +115,9 @@ const phone = await browser.newPage({ viewport: { width: 390, height: 844 }, bas
 await phone.goto('/book?kind=terminal&code=OC-10007');
 await phone.getByText('Who are you?').waitFor();
 await phone.screenshot({ path: 'docs/screenshots/book.png' });
+await phone.goto('/sign-in');
+await phone.getByRole('button', { name: /technician/ }).click();
+await phone.getByText('all sent').waitFor();
+await phone.waitForTimeout(800);
+await phone.screenshot({ path: 'docs/screenshots/phone.png' });
 await browser.close();
