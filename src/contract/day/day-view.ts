@@ -63,6 +63,7 @@ const dayVisit = z.strictObject({
 export const NEEDS = [
   'will-miss',
   'not-started',
+  'could-not',
   'not-done',
   'break',
   'silent',

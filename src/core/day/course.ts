@@ -4,7 +4,7 @@ import type { Leg } from '../timing/leg';
 import { fetchPlace } from '../timing/time-route';
 import type { TimedRoute } from '../timing/timed-plan';
 import { startWindows } from '../timing/windows';
-import type { DayFacts, VisitFacts } from './field-facts';
+import { type DayFacts, isSkipped, type VisitFacts } from './field-facts';
 
 interface Pause {
   /** Place of the break in the shift's list. */
@@ -39,14 +39,14 @@ export interface Course {
 
 /**
  * A planned day with what was reported of it: what has begun comes in the order in which it did, then the rest as planned; what is
- * cancelled is left out, and breaks that are over are not taken again.
+ * cancelled or given up before it was begun is left out, and breaks that are over are not taken again.
  */
 export function courseOf(route: TimedRoute, facts: DayFacts): Course {
   const { shift } = route;
   const own = facts.shifts.get(shift.id) ?? {};
   const pausesBefore = pausesOf(route, (own.breaksTaken ?? 0) + (own.breakBeganSec === undefined ? 0 : 1));
   const factsOf = (visitId: string): VisitFacts | undefined => facts.visits.get(visitId);
-  const stops = route.stops.filter((s) => factsOf(s.visit.id)?.state !== 'cancelled');
+  const stops = route.stops.filter((s) => !isSkipped(factsOf(s.visit.id)));
   const begun = stops
     .filter((s) => factsOf(s.visit.id)?.beganSec !== undefined)
     .sort((a, b) => factsOf(a.visit.id)!.beganSec! - factsOf(b.visit.id)!.beganSec!);

@@ -94,6 +94,16 @@ describe('what is to be expected of a day', () => {
     expect(day!.stops[1]!.startSec).toBe(began + HOUR + 14 * MINUTE);
   });
 
+  it('drives to nothing that was given up before anybody was there, and still tells of it', () => {
+    const [day] = expectDay(index, [route], facts(7 * HOUR, { b: { state: 'not-done' } }), options);
+    expect(day!.stops.map((s) => [s.visitId, s.isSkipped])).toEqual([
+      ['a', false],
+      ['c', false],
+      ['b', true],
+    ]);
+    expect(day!.stops[1]!.startSec).toBe(planned[0]! + HOUR + 44 * MINUTE);
+  });
+
   it('goes by when somebody left for it', () => {
     const left = planned[0]! + HOUR + 10 * MINUTE;
     const f = facts(left + 4 * MINUTE, {

@@ -5,7 +5,7 @@ import type { TimedRoute } from '../timing/timed-plan';
 import { lateSecAt } from '../timing/windows';
 import type { ProblemIndex } from '../travel/problem-index';
 import { courseOf, type Step } from './course';
-import { type DayFacts, type FieldState, isOver } from './field-facts';
+import { type DayFacts, type FieldState, isOver, isSkipped } from './field-facts';
 import { type Draw, type PlayedDay, playDays } from './play';
 
 export interface Spreads {
@@ -37,6 +37,8 @@ export interface ExpectedStop {
   readonly lateSec: number;
   /** On what share of the plays it begins inside of its windows; 0 or 1 where it has begun. */
   readonly chance: number;
+  /** Given up before anybody was there: it takes no time, and nobody drives to it. */
+  readonly isSkipped: boolean;
 }
 
 export interface ExpectedBreak {
@@ -109,22 +111,26 @@ export function expectDay(
     return {
       shiftId: route.shift.id,
       personId: route.shift.personId,
-      stops: day.stops.map(
-        ({ step, arriveSec, startSec, finishSec }): ExpectedStop => ({
-          visitId: step.visit.id,
-          state: step.facts?.state ?? 'planned',
-          plannedSec: step.plannedSec,
-          workSec: step.workSec,
-          arriveSec,
-          startSec,
-          finishSec,
-          lateSec: lateSecAt(step.visit, finishSec - startSec, startSec),
-          chance:
-            step.facts?.beganSec !== undefined || isOver(step.facts) || options.plays === 0
-              ? Number(isKept(step, startSec))
-              : (kept.get(keyOf(day, step)) ?? 0) / options.plays,
-        }),
-      ),
+      stops: [
+        ...day.stops.map(
+          ({ step, arriveSec, startSec, finishSec }): ExpectedStop => ({
+            visitId: step.visit.id,
+            state: step.facts?.state ?? 'planned',
+            plannedSec: step.plannedSec,
+            workSec: step.workSec,
+            arriveSec,
+            startSec,
+            finishSec,
+            lateSec: lateSecAt(step.visit, finishSec - startSec, startSec),
+            chance:
+              step.facts?.beganSec !== undefined || isOver(step.facts) || options.plays === 0
+                ? Number(isKept(step, startSec))
+                : (kept.get(keyOf(day, step)) ?? 0) / options.plays,
+            isSkipped: false,
+          }),
+        ),
+        ...skippedIn(route, facts),
+      ],
       breaks: day.breaks.map(({ rule, startSec, endSec }) => ({
         startSec,
         endSec,
@@ -133,6 +139,28 @@ export function expectDay(
       arriveSec: day.arriveSec,
       overtimeSec: overtimeOf(route.shift, day.arriveSec, day.leaveSec),
     };
+  });
+}
+
+/** What was given up before anybody was there, at its planned time and without any length; what is cancelled is nobody's any more. */
+function skippedIn({ stops }: TimedRoute, facts: DayFacts): ExpectedStop[] {
+  return stops.flatMap(({ visit, startSec }): ExpectedStop[] => {
+    const own = facts.visits.get(visit.id);
+    if (!isSkipped(own) || own?.state === 'cancelled') return [];
+    return [
+      {
+        visitId: visit.id,
+        state: 'not-done',
+        plannedSec: startSec,
+        workSec: 0,
+        arriveSec: startSec,
+        startSec,
+        finishSec: startSec,
+        lateSec: 0,
+        chance: 0,
+        isSkipped: true,
+      },
+    ];
   });
 }
 

@@ -39,3 +39,7 @@ export interface DayFacts {
 /** Whether somebody is done with a visit, with it or without. */
 export const isOver = (facts: VisitFacts | undefined): boolean =>
   facts?.state === 'done' || facts?.state === 'not-done' || facts?.state === 'cancelled';
+
+/** Whether nobody drives to a visit any more, and nobody was there. */
+export const isSkipped = (facts: VisitFacts | undefined): boolean =>
+  facts?.state === 'cancelled' || (facts?.state === 'not-done' && facts.beganSec === undefined);

@@ -14,6 +14,7 @@ const stop = (visitId: string, atH: number, change: Partial<ExpectedStop> = {}):
   finishSec: (atH + 1) * HOUR,
   lateSec: 0,
   chance: 1,
+  isSkipped: false,
   ...change,
 });
 const route = (stops: readonly ExpectedStop[], change: Partial<ExpectedRoute> = {}): ExpectedRoute => ({
@@ -69,6 +70,15 @@ describe('what needs somebody', () => {
     expect(kinds(route([stop('a', 8)]), at(10.6), { heardSec: () => null })).toEqual(['silent']);
     expect(kinds(route([stop('a', 14)]), at(10.6))).toEqual([]);
   });
+
+  it('is what could not be done, since then', () =>
+    expect(
+      needsOf(
+        [route([stop('a', 9, { state: 'not-done', finishSec: 9.2 * HOUR }), stop('b', 11)])],
+        at(9.4),
+        options,
+      ).map((n) => [n.kind, n.atSec]),
+    ).toEqual([['could-not', 9.2 * HOUR]]));
 
   it('is what is left when the day is over', () =>
     expect(kinds(route([stop('a', 14)]), at(17))).toContain('not-done'));

@@ -3,7 +3,15 @@ import type { DayFacts } from './field-facts';
 
 /** What somebody at a desk has to look after. */
 export interface Need {
-  readonly kind: 'will-miss' | 'not-started' | 'not-done' | 'break' | 'silent' | 'overtime' | 'free';
+  readonly kind:
+    | 'will-miss'
+    | 'not-started'
+    | 'could-not'
+    | 'not-done'
+    | 'break'
+    | 'silent'
+    | 'overtime'
+    | 'free';
   /** By when, or since when, seconds from the origin. */
   readonly atSec: number;
   readonly shiftId: string;
@@ -57,6 +65,8 @@ export function needsOf(routes: readonly ExpectedRoute[], facts: DayFacts, optio
       nowSec < shift.endSec + shift.overtimeLimitSec &&
       nowSec - since >= options.silentSec;
     if (isSilent) add('silent', since, nowSec - since, here?.visitId ?? left[0]?.visitId ?? null);
+    for (const stop of stops)
+      if (stop.state === 'not-done') add('could-not', stop.finishSec, nowSec - stop.finishSec, stop.visitId);
     for (const stop of left) {
       const until = options.promisedUntil(stop.visitId);
       if (until !== null && stop.startSec > until)
@@ -92,7 +102,7 @@ function freeAhead(
   { nowSec }: DayFacts,
   shift: { readonly endSec: number },
 ): { readonly fromSec: number; readonly sec: number } | null {
-  const last = stops.at(-1);
+  const last = stops.filter((s) => !s.isSkipped).at(-1);
   const isThrough = stops.every((s) => !isAhead(s) && s.state !== 'on-site');
   if (!last || !isThrough) return null;
   const fromSec = Math.max(nowSec, last.finishSec);

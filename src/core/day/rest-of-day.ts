@@ -47,7 +47,7 @@ function aheadVisit(visit: Visit, stop: ExpectedStop | undefined, gone: Readonly
 
 /** Somebody's shift from now on: from where they are, as soon as they are free, with the breaks that are left. */
 function restShift(index: ProblemIndex, shift: Shift, expected: ExpectedRoute, facts: DayFacts): Shift {
-  const begun = expected.stops.filter((s) => !isAhead(s));
+  const begun = expected.stops.filter((s) => !isAhead(s) && !s.isSkipped);
   const [next] = expected.stops.filter(isAhead);
   const last = begun.at(-1);
   const place = last ? index.visitById.get(last.visitId)!.placeId : shift.startPlaceId;

@@ -33,6 +33,7 @@ create table visit_fields (
   part integer not null check (part >= 1),
   state text not null check (state in ('accepted','on-the-way','on-site','done','not-done')),
   person_id text not null references workers,
+  date date not null,
   on_way_at timestamptz,
   began_at timestamptz,
   ended_at timestamptz,
@@ -40,6 +41,11 @@ create table visit_fields (
   reason text not null default '',
   primary key (visit_id, part),
   check (ended_at is null or ended_at >= began_at)
+);
+create table calendar_links (
+  technician_id text primary key references technicians on delete cascade,
+  secret_hash text not null unique,
+  made_at timestamptz not null
 );
 create table person_fields (
   person_id text not null references workers,

@@ -21,6 +21,7 @@ export const visitFields = defineTable('visit_fields', {
   part: key(whole()),
   state: text<'accepted' | 'on-the-way' | 'on-site' | 'done' | 'not-done'>(),
   personId: ref('workers'),
+  date: date(),
   onWayAt: maybe(instant()),
   beganAt: maybe(instant()),
   endedAt: maybe(instant()),
@@ -36,4 +37,10 @@ export const personFields = defineTable('person_fields', {
   breaksTaken: defaulted(whole()),
   breakEndedAt: maybe(instant()),
   offAt: maybe(instant()),
+});
+/** A calendar that somebody subscribes to: whoever holds the secret reads their visits. */
+export const calendarLinks = defineTable('calendar_links', {
+  technicianId: key(ref('technicians')),
+  secretHash: text(),
+  madeAt: instant(),
 });

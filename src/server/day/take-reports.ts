@@ -6,6 +6,7 @@ import {
   lockDay,
   type PersonField,
   readOnSite,
+  readOrderOfVisit,
   readOutcomes,
   readPersonField,
   readSeat,
@@ -16,6 +17,10 @@ import {
   writeVisitField,
 } from '@/db/repositories/day/field';
 import { notify } from '@/db/repositories/shared/commands';
+import { runCommand } from '../shared/commands/command';
+import { tellCustomer } from '../shared/messages/tell-customer';
+import { tellHooks } from '../shared/messages/tell-hooks';
+import { prepareChange, writePrepared } from '../shared/objects/save-object';
 import { Refusal, required } from '../shared/refusal';
 import type { Unit } from '../shared/unit';
 
@@ -104,18 +109,46 @@ async function stepVisit(
   }
   // Clocks go wrong: nothing is over before it began.
   const atSoonest = Math.max(at, known?.beganAt ?? 0, kind === 'arrived' ? (known?.onWayAt ?? 0) : 0);
+  // Whoever was on the way and found nobody was there, for no time.
+  const isInVain = kind === 'not-done' && state === 'on-the-way';
   await writeVisitField(transaction, {
     visitId,
     part,
     state: next as 'accepted',
     personId: whose.personId,
+    date: whose.date,
     onWayAt: maybeDay(kind === 'on-the-way' ? at : (known?.onWayAt ?? null)),
-    beganAt: maybeDay(kind === 'arrived' ? atSoonest : (known?.beganAt ?? null)),
-    endedAt: kind === 'done' || (kind === 'not-done' && state === 'on-site') ? day(atSoonest) : null,
+    beganAt: maybeDay(kind === 'arrived' || isInVain ? atSoonest : (known?.beganAt ?? null)),
+    endedAt:
+      kind === 'done' || isInVain || (kind === 'not-done' && state === 'on-site') ? day(atSoonest) : null,
     moreMin: (known?.moreMin ?? 0) + (report.minutes ?? 0),
     reason: report.reason,
   });
+  if (kind === 'on-the-way' || kind === 'done') await tellOf(unit, visitId, kind);
   return null;
+}
+
+/** Tells the customer, and when nothing of the work order is left, that it is done: by the office it is still to be confirmed. */
+async function tellOf(unit: Unit, visitId: string, kind: 'on-the-way' | 'done'): Promise<void> {
+  const order = await readOrderOfVisit(unit.transaction, visitId);
+  if (!order) return;
+  const { workOrderId } = order;
+  if (kind === 'on-the-way') return tellCustomer(unit, 'on-the-way', workOrderId);
+  if (!order.isLast) return;
+  await runCommand(unit, 'field-done', { object: 'work-orders', id: workOrderId }, async (command) => {
+    const prepared = await prepareChange(withSayOn(unit, order.territoryId), 'work-orders', workOrderId, {
+      stage: 'done',
+    });
+    await writePrepared(unit, command, 'work-orders', prepared);
+  });
+  await tellCustomer(unit, 'done', workOrderId);
+  await tellHooks(unit, 'done', workOrderId);
+}
+
+/** Whoever may say that a visit is done may thereby have its order done, and nothing else of it. */
+function withSayOn(unit: Unit, territoryId: string | null): Unit {
+  const grants = territoryId === null ? [] : [{ territoryId, mayChange: true }];
+  return { ...unit, user: { ...unit.user, role: 'agent', grants } };
 }
 
 /** What concerns the person alone; gives why it does not count, and how they are after it. */

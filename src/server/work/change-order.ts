@@ -9,12 +9,12 @@ import { readOrderView } from '@/db/repositories/work/order-view';
 import { requireRight } from '../shared/access';
 import { runCommand } from '../shared/commands/command';
 import { takeOff } from '../shared/hand/take-off';
+import { tellCustomer } from '../shared/messages/tell-customer';
+import { tellHooks } from '../shared/messages/tell-hooks';
 import { readObject } from '../shared/objects/read-objects';
 import { prepareChange, prepareNew, writePrepared } from '../shared/objects/save-object';
 import { Refusal, required } from '../shared/refusal';
 import type { Unit } from '../shared/unit';
-import { tellHooks } from './hooks/tell-hooks';
-import { tellCustomer } from './messages/tell-customer';
 import { newWork } from './offers/asked-work';
 import { createOrder } from './offers/create-order';
 

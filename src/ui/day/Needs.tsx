@@ -45,6 +45,7 @@ function Need({ need, day, now }: { readonly need: DayNeed; readonly day: DayVie
   const person = day.people.find((p) => p.id === need.personId);
   const visit = need.visitId === null ? undefined : day.visits[need.visitId];
   const what = visit ? `${visit.jobKind} at ${visit.site}` : '';
+  const stop = person?.stops.find((s) => s.visitId === need.visitId && s.part === need.part);
   const mayChange = day.territories.some((t) => t.mayChange);
   const plan = new URLSearchParams({
     from: day.date,
@@ -64,6 +65,7 @@ function Need({ need, day, now }: { readonly need: DayNeed; readonly day: DayVie
         </h3>
         <p className="quiet">
           {person && visit && `${person.name}. `}
+          {stop?.reason && `“${stop.reason}”. `}
           {visit && visit.windows.length > 0 && (
             <>
               Promised{' '}

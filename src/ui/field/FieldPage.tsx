@@ -11,6 +11,7 @@ import { clock, dayText } from '../shared/time';
 import { useNow } from '../shared/use-now';
 import { nextStep } from './after-reports';
 import css from './Field.module.css';
+import { OwnCalendar } from './OwnCalendar';
 import { Steps } from './Steps';
 import { useOwnDay } from './use-own-day';
 
@@ -109,6 +110,7 @@ function Shown({ own, day }: { readonly own: ReturnType<typeof useOwnDay>; reado
           Sign out
         </button>
       </p>
+      <OwnCalendar />
       {day.maySpeak && (
         <Steps
           day={day}

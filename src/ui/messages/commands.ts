@@ -121,6 +121,7 @@ const SENTENCES: Readonly<Record<string, (facts: Facts) => string>> = {
     `Promised ${spanOf(f)} at ${String(f.site)} (${changeText(Number(f.price ?? 0), priceText)})`,
   rebook: (f) =>
     `Rebooked ${String(f.site)} to ${spanOf(f)} (${changeText(Number(f.price ?? 0), priceText)})${typeof f.reason === 'string' ? `: ${f.reason}` : ''}`,
+  'field-done': () => 'Done, to be confirmed by the office',
   remedy: (f) =>
     `Gave ${String(f.label)} to ${String(f.person)} at ${clock(Number(f.startAt), String(f.zone))} (${changeText(Number(f.price ?? 0), priceText)})${Number(f.pushed) > 0 ? `, ${String(f.pushed)} later for it` : ''}`,
   'cancel-order': (f) => `Cancelled ${String(f.label)}: ${String(f.reason)}`,

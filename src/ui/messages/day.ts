@@ -39,6 +39,7 @@ export const NEED_WORDS: Readonly<
 > = {
   'will-miss': ({ what, minutes }) => `${what} will miss what was promised by ${minutes}`,
   'not-started': ({ what, minutes }) => `${what} is not started, ${minutes} late`,
+  'could-not': ({ what }) => `${what} could not be done`,
   'not-done': ({ what }) => `${what} is past and not done`,
   break: ({ who, minutes }) => `${who} gets the break ${minutes} too late`,
   silent: ({ who, minutes }) => `${who} was not heard of for ${minutes}`,

@@ -1,10 +1,13 @@
 import { randomUUID } from 'node:crypto';
 import type { FieldReport } from '@/contract/day/reports';
 import { readVisitField } from '@/db/repositories/day/field';
+import { readLiveVisits, writeLiveVisit } from '@/db/repositories/plan/live-parts';
+import { readAll } from '@/db/repositories/shared/schedule';
 import { readDay } from '@/server/day/read-day';
 import { readOwnDay } from '@/server/day/read-own-day';
 import { takeReports } from '@/server/day/take-reports';
 import type { Unit } from '@/server/shared/unit';
+import { listMessages } from '@/server/work/messages/outbox';
 import { readOrder } from '@/server/work/read-order';
 import { DEMO_NOW, leaveDatabase, refusalOf, unitAs } from '../../support/database';
 import { asAnalyst } from '../../support/set-up';
@@ -65,6 +68,56 @@ describe('what the field reports', () => {
         moreMin: 30,
       });
       expect((await readOwnDay(then, DATE)).stops[0]!.state).toBe('done');
+    }));
+
+  it('writes to the customer, and has the work order done when nothing of it is left', () =>
+    asAnalyst(async (unit) => {
+      const own = await asTechnician(unit, 'tech-26');
+      const { stops } = await readOwnDay(own, DATE);
+      const orders = new Map<string, { workOrderId: string; visits: number }>();
+      for (const s of stops) {
+        const rows = await readAll(unit.transaction, 'visits');
+        const { workOrderId } = rows.find((v) => v.id === s.visitId)!;
+        orders.set(s.visitId, {
+          workOrderId,
+          visits: rows.filter((v) => v.workOrderId === workOrderId && v.status === 'open').length,
+        });
+      }
+      const stop = stops.find((s) => orders.get(s.visitId)!.visits === 1)!;
+      const { workOrderId } = orders.get(stop.visitId)!;
+      const of = { visitId: stop.visitId, part: stop.part };
+      expect(await told(own, said('on-the-way', of), said('arrived', of), said('done', of))).toEqual([
+        null,
+        null,
+        null,
+      ]);
+      const order = await readOrder(unit, workOrderId);
+      expect(order.order.stage).toBe('done');
+      const events = (await listMessages(unit))
+        .filter((m) => m.workOrderId === workOrderId)
+        .map((m) => m.event);
+      const hasCustomer = order.customerId !== null;
+      expect(events.sort()).toEqual(hasCustomer ? ['done', 'on-the-way'] : []);
+    }));
+
+  it('stands as long as whoever said it has the visit: with somebody else it is planned anew', () =>
+    asAnalyst(async (unit) => {
+      const own = await asTechnician(unit, 'tech-26');
+      const [stop] = (await readOwnDay(own, DATE)).stops;
+      const of = { visitId: stop!.visitId, part: stop!.part };
+      await told(own, said('on-the-way', of));
+      const seats = (await readLiveVisits(unit.transaction, [of.visitId])).get(of.visitId)!;
+      await writeLiveVisit(
+        unit.transaction,
+        of.visitId,
+        seats.map((s) => ({ ...s, personId: 'tech-27', overlapReason: 'For a test' })),
+      );
+      expect(await readVisitField(unit.transaction, of.visitId, of.part)).toBeNull();
+      const other = await asTechnician(unit, 'tech-27');
+      expect((await readOwnDay(other, DATE)).stops.find((s) => s.visitId === of.visitId)?.state).toBe(
+        'planned',
+      );
+      expect(await told(other, said('on-the-way', { ...of, personId: 'tech-27' }))).toEqual([null]);
     }));
 
   it('keeps breaks in order, and the day signed off once', () =>

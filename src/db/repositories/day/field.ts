@@ -110,6 +110,7 @@ const visitShape = z.strictObject({
   part: z.int(),
   state: z.enum(['accepted', 'on-the-way', 'on-site', 'done', 'not-done']),
   personId: z.string(),
+  date: z.string(),
   onWayAt: z.number().nullable(),
   beganAt: z.number().nullable(),
   endedAt: z.number().nullable(),
@@ -118,9 +119,14 @@ const visitShape = z.strictObject({
 });
 export type VisitField = z.infer<typeof visitShape>;
 
-const VISIT = `select f.visit_id as "visitId", f.part, f.state, f.person_id as "personId", ${epoch('f.on_way_at')} as "onWayAt",
+const VISIT = `select f.visit_id as "visitId", f.part, f.state, f.person_id as "personId", f.date::text as date, ${epoch('f.on_way_at')} as "onWayAt",
   ${epoch('f.began_at')} as "beganAt", ${epoch('f.ended_at')} as "endedAt", f.more_min as "moreMin", f.reason from visit_fields f`;
 
+/** What was said of a visit stands as long as whoever said it has it on that day: given to somebody else, it is planned anew. */
+const STANDS = `exists (select 1 from placements p join plans l on l.id = p.plan_id and l.kind = 'live'
+  where p.visit_id = f.visit_id and p.part = f.part and p.person_id = f.person_id and p.date = f.date)`;
+
+/** How far a part of a visit is; null where nothing stands that was said of it. */
 export async function readVisitField(
   transaction: Transaction,
   visitId: string,
@@ -129,31 +135,30 @@ export async function readVisitField(
   const [row] = await select(
     transaction,
     visitShape,
-    `${VISIT} where f.visit_id = :visitId and f.part = :part`,
-    {
-      visitId,
-      part,
-    },
+    `${VISIT} where f.visit_id = :visitId and f.part = :part and ${STANDS}`,
+    { visitId, part },
   );
   return row ?? null;
 }
-
-const ON_DAY = `exists (select 1 from placements p join plans l on l.id = p.plan_id and l.kind = 'live'
-  where p.visit_id = f.visit_id and p.part = f.part and p.date = :date)`;
 
 /** Visits of a day that somebody is at: what was left open on another day is in nobody's way. */
 export function readOnSite(transaction: Transaction, personId: string, date: string): Promise<VisitField[]> {
   return select(
     transaction,
     visitShape,
-    `${VISIT} where f.person_id = :personId and f.state = 'on-site' and ${ON_DAY}`,
+    `${VISIT} where f.person_id = :personId and f.state = 'on-site' and f.date = :date and ${STANDS}`,
     { personId, date },
   );
 }
 
 /** Of visits that the live plan has on a day: how far they are. */
 export function readVisitFields(transaction: Transaction, date: string): Promise<VisitField[]> {
-  return select(transaction, visitShape, `${VISIT} where ${ON_DAY} order by f.visit_id, f.part`, { date });
+  return select(
+    transaction,
+    visitShape,
+    `${VISIT} where f.date = :date and ${STANDS} order by f.visit_id, f.part`,
+    { date },
+  );
 }
 
 export async function writeVisitField(
@@ -243,4 +248,30 @@ export function readReportsOf(
      join visits v on v.id = f.visit_id where v.work_order_id = :workOrderId order by f.seq`,
     { workOrderId },
   );
+}
+
+const lastShape = z.strictObject({
+  workOrderId: z.string(),
+  territoryId: z.string().nullable(),
+  isLast: z.boolean(),
+});
+
+/** The work order of a visit, and whether nothing of it is left that is not done. */
+export async function readOrderOfVisit(
+  transaction: Transaction,
+  visitId: string,
+): Promise<z.infer<typeof lastShape> | null> {
+  const [row] = await select(
+    transaction,
+    lastShape,
+    `select w.id as "workOrderId", s.territory_id as "territoryId", w.stage = 'open' and not exists (
+       select 1 from visits o where o.work_order_id = w.id and o.status = 'open' and o.archived_at is null and (
+         not exists (select 1 from visit_fields f where f.visit_id = o.id and f.state = 'done')
+         or exists (select 1 from placements p join plans l on l.id = p.plan_id and l.kind = 'live'
+           where p.visit_id = o.id and not exists (select 1 from visit_fields f where f.visit_id = o.id and f.part = p.part and f.state = 'done')))
+     ) as "isLast"
+     from visits v join work_orders w on w.id = v.work_order_id join sites s on s.id = w.site_id where v.id = :visitId`,
+    { visitId },
+  );
+  return row ?? null;
 }

@@ -47,7 +47,7 @@ export function readOwnStops(
        coalesce(w.differs->'tasks', k.tasks) as tasks
      from placements p join plans l on l.id = p.plan_id and l.kind = 'live' join visits v on v.id = p.visit_id and v.status = 'open'
      join work_orders w on w.id = v.work_order_id join sites s on s.id = w.site_id join job_kinds k on k.id = w.job_kind_id
-     left join assets a on a.id = w.asset_id left join visit_fields f on f.visit_id = p.visit_id and f.part = p.part
+     left join assets a on a.id = w.asset_id left join visit_fields f on f.visit_id = p.visit_id and f.part = p.part and f.person_id = p.person_id and f.date = p.date
      where p.person_id = :personId and p.date = :date order by p.starts_at, p.visit_id`,
     { personId, date },
   );

@@ -20,10 +20,10 @@ import {
 } from '@/db/repositories/work/bookings';
 import { type OrderView, readOrderView } from '@/db/repositories/work/order-view';
 import { hashToken } from '../../shared/hash-token';
+import { tellCustomer } from '../../shared/messages/tell-customer';
 import { Refusal, required } from '../../shared/refusal';
 import type { SystemUnit, Unit } from '../../shared/unit';
 import { cancelOrder } from '../change-order';
-import { tellCustomer } from '../messages/tell-customer';
 import { findWindows } from '../offers/find-windows';
 import { holdWindow } from '../offers/hold-window';
 import { promiseWindow } from '../offers/promise-window';

@@ -3,9 +3,9 @@ import { type MessageEvent, messageTemplate } from '@/contract/work/messages';
 import { readHookCalls, readMessages, updateHookCall, updateMessage } from '@/db/repositories/work/outbox';
 import { requireRight, seenBy } from '../../shared/access';
 import { wallSec } from '../../shared/clock';
+import { type Filling, fillTemplate, timesFilling } from '../../shared/messages/fill-template';
 import { Refusal, required } from '../../shared/refusal';
 import type { Unit } from '../../shared/unit';
-import { type Filling, fillTemplate, timesFilling } from './fill-template';
 
 const MOST_SHOWN = 200;
 

@@ -7,9 +7,9 @@ import {
   readMovedPromises,
 } from '@/db/repositories/work/moved-promises';
 import { wallSec } from '../../shared/clock';
+import { tellCustomer } from '../../shared/messages/tell-customer';
+import { tellHooks } from '../../shared/messages/tell-hooks';
 import type { SystemUnit } from '../../shared/unit';
-import { tellHooks } from '../hooks/tell-hooks';
-import { tellCustomer } from './tell-customer';
 
 const QUARTER_SEC = 900;
 

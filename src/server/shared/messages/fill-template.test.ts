@@ -1,5 +1,5 @@
 import { messageTemplate } from '@/contract/work/messages';
-import { signatureOf } from '../hooks/call-due';
+import { signatureOf } from '../../work/hooks/call-due';
 import { fillTemplate, timesFilling } from './fill-template';
 
 describe('a message', () => {

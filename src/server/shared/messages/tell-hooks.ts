@@ -3,8 +3,8 @@ import type { HookEvent } from '@/contract/work/messages';
 import { readAll } from '@/db/repositories/shared/schedule';
 import { readOrderView } from '@/db/repositories/work/order-view';
 import { addHookCalls } from '@/db/repositories/work/outbox';
-import { wallSec } from '../../shared/clock';
-import type { SystemUnit } from '../../shared/unit';
+import { wallSec } from '../clock';
+import type { SystemUnit } from '../unit';
 
 const iso = (sec: number | null): string | null => (sec === null ? null : new Date(sec * 1000).toISOString());
 

@@ -3,8 +3,8 @@ import type { MessageEvent } from '@/contract/work/messages';
 import { readAll, type Stored } from '@/db/repositories/shared/schedule';
 import { type OrderView, readOrderView } from '@/db/repositories/work/order-view';
 import { addMessage } from '@/db/repositories/work/outbox';
-import { wallSec } from '../../shared/clock';
-import type { SystemUnit } from '../../shared/unit';
+import { wallSec } from '../clock';
+import type { SystemUnit } from '../unit';
 import { type Filling, fillTemplate, timesFilling } from './fill-template';
 
 /** The template for an event in somebody's language, or else in English; null where nothing is written then. */

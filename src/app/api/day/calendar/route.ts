@@ -1,0 +1,8 @@
+import { makeCalendarLink } from '@/server/day/own-calendar';
+import { ownAddress } from '@/server/edge/process';
+import { answerWriter } from '../../../http';
+
+/** A new address for one's own calendar. */
+export function POST(request: Request): Promise<Response> {
+  return answerWriter(request, (unit) => makeCalendarLink(unit, ownAddress()));
+}
