@@ -1,15 +1,9 @@
 import { remedyTaken } from '@/contract/day/remedies';
-import { type Remedy, stableJson } from '@/core/index';
-import {
-  type DrivenDay,
-  type LiveSeat,
-  readLiveDays,
-  readLiveVisits,
-  writeLiveDays,
-  writeLiveVisits,
-} from '@/db/repositories/plan/live-parts';
+import type { Remedy } from '@/core/index';
+import { type DrivenDay, type LiveSeat, readLiveVisits } from '@/db/repositories/plan/live-parts';
 import { raiseLiveRevision } from '@/db/repositories/plan/plans';
 import { type Command, runCommand } from '../shared/commands/command';
+import { writeLive } from '../shared/hand/write-live';
 import { createNames } from '../shared/plans/broken';
 import { partId, visitOfId } from '../shared/problem/links';
 import { dayOfShift, personAndDate } from '../shared/problem/make-shifts';
@@ -145,48 +139,22 @@ function drivenAfter(
   return out.sort((a, b) => a.departAt.localeCompare(b.departAt));
 }
 
-const orNull = <T>(list: readonly T[] | undefined): readonly T[] | null => (list?.length ? list : null);
-
 async function write(unit: Unit, command: Command, day: DayBoard, remedy: Remedy): Promise<void> {
-  const { transaction } = unit;
-  const { data } = day.open.ground.kept.loaded;
-  const territoryOf = new Map(data.visits.map((v) => [v.id, v.territoryId]));
+  const territoryOf = new Map(day.open.ground.kept.loaded.data.visits.map((v) => [v.id, v.territoryId]));
   const stands = standsOf(day, remedy);
   const ids = [
     ...new Set([day.coreId, ...stands.map((s) => s.coreId)].flatMap((id) => visitOfId(id)?.visitId ?? [])),
   ];
-  const before = await readLiveVisits(transaction, ids);
-  const after = new Map<string, LiveSeat[]>();
-  for (const id of ids) {
-    const seats = seatsAfter(day, id, stands, before.get(id) ?? []);
-    if (stableJson(seats) !== stableJson(before.get(id) ?? [])) after.set(id, seats);
-  }
-  await writeLiveVisits(transaction, after);
-  const stored = await readLiveVisits(transaction, [...after.keys()]);
-  const territories = new Set<string>();
-  for (const id of after.keys()) {
-    const territoryId = territoryOf.get(id);
-    if (territoryId) territories.add(territoryId);
-    command.note({
-      object: 'live-visits',
-      objectId: id,
-      before: orNull(before.get(id)),
-      after: orNull(stored.get(id)),
-      territoryIds: territoryId ? [territoryId] : [],
-    });
-  }
+  const before = await readLiveVisits(unit.transaction, ids);
   const dayIds = [...new Set([...remedy.result.shiftIds].map(dayOfShift))];
-  const days = await readLiveDays(transaction, dayIds);
-  const anew = new Map(dayIds.map((id) => [id, drivenAfter(day, remedy, id, days.get(id) ?? [])] as const));
-  await writeLiveDays(transaction, anew);
-  for (const [objectId, driven] of anew)
-    command.note({
-      object: 'live-days',
-      objectId,
-      before: orNull(days.get(objectId)),
-      after: orNull(driven),
-      territoryIds: [...territories],
-    });
+  await writeLive(unit, command, {
+    before,
+    after: new Map(ids.map((id) => [id, seatsAfter(day, id, stands, before.get(id) ?? [])] as const)),
+    dayIds,
+    driven: (days) =>
+      new Map(dayIds.map((id) => [id, drivenAfter(day, remedy, id, days.get(id) ?? [])] as const)),
+    territoryOf: (id) => territoryOf.get(id),
+  });
 }
 
 /** Does one way out as it was shown, as one command; refused where the day has gone on and it is not the same any more. */

@@ -1,16 +1,10 @@
-import { type HandResult, stableJson } from '@/core/index';
-import {
-  type DrivenDay,
-  type LiveSeat,
-  readLiveDays,
-  readLiveVisits,
-  writeLiveDays,
-  writeLiveVisits,
-} from '@/db/repositories/plan/live-parts';
+import type { HandResult } from '@/core/index';
+import type { DrivenDay, LiveSeat } from '@/db/repositories/plan/live-parts';
 import type { Command } from '../commands/command';
 import { dayOfShift, personAndDate } from '../problem/make-shifts';
 import type { Unit } from '../unit';
 import type { HandGround } from './hand-board';
+import { writeLive } from './write-live';
 
 interface Written {
   readonly ground: HandGround;
@@ -92,42 +86,16 @@ function daysAfter(
 }
 
 /** Writes what a change by hand makes of visits and days, and notes it for whoever undoes it. */
-export async function writeHand(unit: Unit, written: Written, command: Command): Promise<void> {
-  const { transaction } = unit;
+export function writeHand(unit: Unit, written: Written, command: Command): Promise<void> {
   const { ground, result } = written;
   const territoryOf = new Map(ground.kept.loaded.data.visits.map((v) => [v.id, v.territoryId]));
-  const orNull = <T>(list: readonly T[] | undefined): readonly T[] | null => (list?.length ? list : null);
-  const visits = new Map<string, LiveSeat[]>();
-  for (const id of written.visitIds) {
-    const before = written.before.get(id) ?? [];
-    const after = seatsAfter(written, id, before);
-    if (stableJson(before) !== stableJson(after)) visits.set(id, after);
-  }
-  await writeLiveVisits(transaction, visits);
-  const stored = await readLiveVisits(transaction, [...visits.keys()]);
-  const territories = new Set<string>();
-  for (const id of visits.keys()) {
-    const territoryId = territoryOf.get(id);
-    if (territoryId) territories.add(territoryId);
-    command.note({
-      object: 'live-visits',
-      objectId: id,
-      before: orNull(written.before.get(id)),
-      after: orNull(stored.get(id)),
-      territoryIds: territoryId ? [territoryId] : [],
-    });
-  }
-  const dayIds = [...new Set([...result.shiftIds].map(dayOfShift))];
-  const liveDays = await readLiveDays(transaction, dayIds);
-  const days = daysAfter(written, liveDays);
-  const anew = new Map([...days].filter(([id, d]) => stableJson(liveDays.get(id) ?? []) !== stableJson(d)));
-  await writeLiveDays(transaction, anew);
-  for (const [objectId, driven] of anew)
-    command.note({
-      object: 'live-days',
-      objectId,
-      before: orNull(liveDays.get(objectId)),
-      after: orNull(driven),
-      territoryIds: [...territories],
-    });
+  return writeLive(unit, command, {
+    before: written.before,
+    after: new Map(
+      written.visitIds.map((id) => [id, seatsAfter(written, id, written.before.get(id) ?? [])] as const),
+    ),
+    dayIds: [...new Set([...result.shiftIds].map(dayOfShift))],
+    driven: (days) => daysAfter(written, days),
+    territoryOf: (id) => territoryOf.get(id),
+  });
 }
