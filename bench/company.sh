@@ -1,7 +1,7 @@
 #!/usr/bin/env bash
 # How fast a large plan opens, how set-up answers there and how the analyst's loop does: a made-up company of 200 people,
 # 14 days, 5,000 visits and 3,500 sites in a database and a web server of their own. Leaves nothing running.
-#   npm run bench:company [plan | set-up | loop | loop-demo | frames | rush]   loop-demo and rush ask the demo's company instead
+#   npm run bench:company [plan | set-up | loop | loop-demo | frames | rush | day]   loop-demo and rush ask the demo's company instead
 set -euo pipefail
 cd "$(dirname "$0")/.."
 . bin/lib/postgres.sh
@@ -45,6 +45,7 @@ for _ in $(seq 1 60); do curl -fs "http://127.0.0.1:$LIME_PORT/readyz" >/dev/nul
 node --enable-source-maps dist/worker.mjs & worker=$!
 case $what in
   frames) npx --no-install tsx bench/drag-frames.mts ;;
+  day) LIME_WEB_PID=$web npx --no-install tsx bench/day-screen.mts ;;
   rush) npx --no-install tsx bench/rush.mts ;;
   loop*) node --enable-source-maps dist/bench-loop.mjs ;;
   *) node --enable-source-maps dist/bench-set-up.mjs ;;

@@ -3,6 +3,7 @@
 export { assert } from './base/assert';
 export { createRandom, type Random } from './base/random';
 export { stableJson } from './base/stable-json';
+export { waitingTogether } from './day/components';
 export { courseOf } from './day/course';
 export { eventsOf } from './day/events-of';
 export { type ExpectedRoute, expectDay, randomDraw } from './day/expect-day';

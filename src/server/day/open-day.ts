@@ -1,4 +1,11 @@
-import { type DayFacts, type ExpectedRoute, expectDay, type ShiftFacts, type VisitFacts } from '@/core/index';
+import {
+  type DayFacts,
+  type ExpectedRoute,
+  expectDay,
+  type ShiftFacts,
+  type VisitFacts,
+  waitingTogether,
+} from '@/core/index';
 import {
   type PersonField,
   readPersonFields,
@@ -8,6 +15,7 @@ import {
 import { readAll } from '@/db/repositories/shared/schedule';
 import { requireSight } from '../shared/access';
 import { type HandGround, openHand } from '../shared/hand/hand-board';
+import type { KeptPlan } from '../shared/judged-plans';
 import { partId } from '../shared/problem/links';
 import { personAndDate } from '../shared/problem/make-shifts';
 import { spreadsOf, USUAL_SPREAD } from '../shared/spreads';
@@ -30,7 +38,15 @@ const SEED = 1;
 /** How long what is expected is kept while nothing is reported: by then it is later. */
 const KEPT_SEC = 30;
 
-const known = new WeakMap<object, { key: string; expected: readonly ExpectedRoute[] }>();
+interface Known {
+  readonly key: string;
+  readonly expected: readonly ExpectedRoute[];
+  /** By what the routes that wait for each other follow from: a report concerns few of them. */
+  readonly parts: ReadonlyMap<string, readonly ExpectedRoute[]>;
+}
+
+/** What is expected goes with the plan that it is about. */
+const known = new WeakMap<KeptPlan, Known>();
 
 function factsOf(
   { kept }: HandGround,
@@ -80,24 +96,47 @@ export async function openDay(
   const [company] = await readAll(unit.transaction, 'company');
   const facts = factsOf(ground, unit.now, visits, persons);
   const mayPull = company?.pullForward ?? true;
-  const key = JSON.stringify([[...visits], [...persons], Math.floor(unit.now / KEPT_SEC), mayPull]);
-  const before = known.get(ground.kept);
-  const spreads = spreadsOf(ground.kept);
-  const expected =
-    before?.key === key
-      ? before.expected
-      : expectDay(
-          ground.kept.index,
-          ground.kept.verdict.timed.routes.filter((r) => personAndDate(r.shift.id).date === date),
-          facts,
-          {
-            travelShare: TRAVEL_SHARE,
-            workShare: (kind) => spreads[kind ?? ''] ?? USUAL_SPREAD,
-            plays: PLAYS,
-            seed: SEED,
-            mayPull,
-          },
-        );
-  known.set(ground.kept, { key, expected });
+  const expected = expectedOf(ground, facts, { date, mayPull });
   return { ground, facts, expected, visits, persons, silentSec: (company?.silentMin ?? 90) * 60 };
+}
+
+/** What is to be expected of a day; worked out anew only for those whom something new concerns. */
+function expectedOf(
+  { kept }: HandGround,
+  facts: DayFacts,
+  { date, mayPull }: { readonly date: string; readonly mayPull: boolean },
+): readonly ExpectedRoute[] {
+  const step = Math.floor(facts.nowSec / KEPT_SEC);
+  const before = known.get(kept);
+  const spreads = spreadsOf(kept);
+  const routes = kept.verdict.timed.routes.filter((r) => personAndDate(r.shift.id).date === date);
+  const parts = new Map<string, readonly ExpectedRoute[]>();
+  for (const group of waitingTogether(kept.index, routes)) {
+    const key = JSON.stringify([
+      step,
+      mayPull,
+      group.map((r) => [
+        r.shift.id,
+        facts.shifts.get(r.shift.id) ?? null,
+        r.stops.map((s) => facts.visits.get(s.visit.id) ?? null),
+      ]),
+    ]);
+    parts.set(
+      key,
+      before?.parts.get(key) ??
+        expectDay(kept.index, group, facts, {
+          travelShare: TRAVEL_SHARE,
+          workShare: (kind) => spreads[kind ?? ''] ?? USUAL_SPREAD,
+          plays: PLAYS,
+          seed: SEED,
+          mayPull,
+        }),
+    );
+  }
+  const key = [...parts.keys()].join('\n');
+  // The same list as long as nothing in it is new: what follows from it is kept with it.
+  if (before?.key === key) return before.expected;
+  const expected = [...parts.values()].flat();
+  known.set(kept, { key, expected, parts });
+  return expected;
 }

@@ -186,9 +186,16 @@ export async function notify(transaction: Transaction, payload: string): Promise
   await execute(transaction, `select pg_notify('lime', :payload)`, { payload });
 }
 
-/** The id of the newest command: as long as it stays, nothing that people edit has changed. */
+/**
+ * The id of the newest command: as long as it stays, nothing that plans follow from has changed. That the field is through with a work
+ * order changes none.
+ */
 export async function newestCommand(transaction: Transaction): Promise<number> {
   const shape = z.strictObject({ id: z.int().nullable() });
-  const [row] = await select(transaction, shape, 'select max(id) as id from commands');
+  const [row] = await select(
+    transaction,
+    shape,
+    `select max(id) as id from commands where name <> 'field-done'`,
+  );
   return row?.id ?? 0;
 }
