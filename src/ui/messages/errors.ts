@@ -112,6 +112,16 @@ function conflictText(facts: Facts): string {
       return 'This work order is not open any more.';
     case 'not-from-there':
       return 'It is at another stage already.';
+    case 'under-way':
+      return 'This file is being brought in already.';
+    case 'newer-version':
+      return 'Somebody saved a newer version of this playbook meanwhile. What you changed is kept.';
+    case 'prices-the-live-plan':
+      return 'The live plan is priced by this playbook. Choose another one for it first.';
+    case 'moved-on':
+      return 'The plan has changed since. Look at it as it is now.';
+    case 'checker-refused':
+      return 'The checker finds broken rules in it. Nothing was kept.';
     case 'begun-already':
       return 'It has begun: nobody else can have it.';
     case 'day-went-on':
