@@ -42,6 +42,7 @@ export const reportsAsk = z.strictObject({ reports: z.array(fieldReport).min(1).
 /** Why a report does not count. */
 export const REFUSALS = [
   'not-planned',
+  'said-already',
   'already',
   'not-after',
   'still-there',

@@ -3,7 +3,6 @@ import { type FieldReport, type ReportRefusal, type ReportsAnswer, reportsAsk } 
 import { type FieldState, type FieldStep, localDateOf, stepOf } from '@/core/index';
 import {
   addReport,
-  lockDay,
   type PersonField,
   readOnSite,
   readOrderOfVisit,
@@ -12,6 +11,7 @@ import {
   readSeat,
   readSpeaker,
   readVisitField,
+  takeTurns,
   writePersonField,
   writePosition,
   writeVisitField,
@@ -83,6 +83,12 @@ async function writePerson(unit: Unit, field: PersonField): Promise<void> {
   });
 }
 
+/** Why a step does not follow: the first who says something stands, and whoever says it again or too soon is told so. */
+function whyNot(state: FieldState, step: FieldStep): ReportRefusal {
+  if (state === 'done' || state === 'not-done' || state === 'cancelled') return 'already';
+  return step === 'done' || step === 'more-time' ? 'not-after' : 'said-already';
+}
+
 /** A step of a visit; gives why it does not count, null where it does. */
 async function stepVisit(
   unit: Unit,
@@ -93,13 +99,13 @@ async function stepVisit(
   const { transaction } = unit;
   const { part, personId, kind } = report;
   const visitId = report.visitId!;
+  // Several people can have it, each with a phone: they take turns.
+  await takeTurns(transaction, visitId, String(part));
   if (!(await readSeat(transaction, { visitId, part, personId }))) return 'not-planned';
   const known = await readVisitField(transaction, visitId, part);
   const state: FieldState = known?.state ?? 'planned';
   const next = stepOf(state, kind as FieldStep);
-  // Said once more by another phone, or after somebody else has said how it ended: the first stands.
-  if (next === null)
-    return state === 'planned' || state === 'accepted' || state === 'on-the-way' ? 'not-after' : 'already';
+  if (next === null) return whyNot(state, kind as FieldStep);
   if (kind === 'arrived' || kind === 'on-the-way') {
     if (person.breakBeganAt !== null) return 'on-break';
     const others = (await readOnSite(transaction, personId, whose.date)).filter(
@@ -188,7 +194,7 @@ async function takeReport(
   // What a clock has in the future has only just happened.
   const at = Math.min(sec(report.at), now);
   const whose = await whoseDay(unit, report, at);
-  await lockDay(transaction, whose.personId, whose.date);
+  await takeTurns(transaction, whose.personId, whose.date);
   const before = (await readPersonField(transaction, whose.personId, whose.date)) ?? unheard(whose, at);
   let refused: ReportRefusal | null;
   let person = before;

@@ -33,9 +33,14 @@ export function DayCords({ day, hidesDone }: { readonly day: DayView; readonly h
   const hours = hoursOf(day.people, now);
   const x = (at: number): number =>
     Math.round(((at - hours.from) / Math.max(1, hours.to - hours.from)) * (width - 24)) + 12;
+  if (day.people.length === 0)
+    return (
+      <section className={css.cords} aria-label="Cords of the day">
+        <p className="quiet">Nobody is planned on this day.</p>
+      </section>
+    );
   return (
     <section className={css.cords} ref={ref} aria-label="Cords of the day">
-      {day.people.length === 0 && <p className="quiet">Nobody is planned on this day.</p>}
       <div className={css.axis} style={{ width }} aria-hidden="true">
         {fullHours(hours).map((h) => (
           <span key={h} style={{ left: x(h) }}>

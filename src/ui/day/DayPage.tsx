@@ -9,7 +9,7 @@ import { PERSON_WORDS } from '../messages/day';
 import { errorText } from '../messages/errors';
 import { durationText } from '../messages/figures';
 import { callApi } from '../shared/api';
-import { clock, dayText } from '../shared/time';
+import { clock, dateIn, dayText } from '../shared/time';
 import { useNow } from '../shared/use-now';
 import css from './Day.module.css';
 import { DayCords } from './DayCords';
@@ -96,7 +96,10 @@ export function DayPage({ territories, chosen, date: today }: Props) {
 }
 
 function Clock({ day }: { readonly day: DayView }) {
-  return <span className={css.now}>{clock(useNow(day), day.zone)}</span>;
+  const now = useNow(day);
+  // On another day it is no o'clock.
+  if (dateIn(now, day.zone) !== day.date) return null;
+  return <span className={css.now}>{clock(now, day.zone)}</span>;
 }
 
 /** How many people are what. */

@@ -31,7 +31,11 @@ export function Needs({ day }: { readonly day: DayView }) {
   return (
     <section className={css.needs} aria-label="What needs you">
       <h2>What needs you, soonest first</h2>
-      {day.needs.length === 0 && <p className="quiet">Nothing. All of it goes as planned.</p>}
+      {day.needs.length === 0 && (
+        <p className="quiet">
+          {day.people.length === 0 ? 'Nothing.' : 'Nothing. All of it goes as planned.'}
+        </p>
+      )}
       <ul>
         {day.needs.map((need) => (
           <Need key={need.key} need={need} day={day} now={now} />

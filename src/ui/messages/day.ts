@@ -25,6 +25,7 @@ export const PERSON_WORDS: Readonly<Record<PersonState, string>> = {
 
 export const REFUSED_WORDS: Readonly<Record<ReportRefusal, string>> = {
   'not-planned': 'it is not planned with you any more',
+  'said-already': 'it was said already',
   already: 'somebody has said already how it ended',
   'not-after': 'it had not begun yet',
   'still-there': 'another one is still under way',

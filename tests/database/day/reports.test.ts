@@ -47,6 +47,10 @@ describe('what the field reports', () => {
       const way = said('on-the-way', of);
       expect(await told(own, said('done', of), way, way)).toEqual(['not-after', null]);
       expect(await told(own, way)).toEqual([null]);
+      expect(await told(own, said('on-the-way', of), said('accepted', of))).toEqual([
+        'said-already',
+        'said-already',
+      ]);
       const later = (minutes: number) => ({ ...of, at: new Date((AT + minutes * 60) * 1000).toISOString() });
       const then: Unit = { ...own, now: AT + 7200 };
       expect(

@@ -23,10 +23,10 @@ export async function addReport(transaction: Transaction, row: NewRowOf<typeof f
   await rowsOf(transaction, fieldReports).insert([row]);
 }
 
-/** Two reports of one day take turns until the transaction ends. */
-export async function lockDay(transaction: Transaction, personId: string, date: string): Promise<void> {
+/** Two reports about the same take turns until the transaction ends: those of a person's day, and those of a part of a visit. */
+export async function takeTurns(transaction: Transaction, id: string, which: string): Promise<void> {
   await execute(transaction, 'select pg_advisory_xact_lock(hashtextextended(:key, 21))', {
-    key: `${personId} ${date}`,
+    key: `${id} ${which}`,
   });
 }
 
