@@ -30,3 +30,16 @@ await build({
   minifySyntax: true,
   logLevel: 'warning',
 });
+// The service worker of the technician's page: served as it is, from the root, so that it may look after that page.
+if (only.length === 0)
+  await build({
+    entryPoints: { 'field-worker': 'src/ui/field/worker/field-worker.ts' },
+    outdir: 'public',
+    bundle: true,
+    platform: 'browser',
+    target: 'es2020',
+    format: 'iife',
+    minify: true,
+    define: { 'process.env.NODE_ENV': '"production"' },
+    logLevel: 'warning',
+  });

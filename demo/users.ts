@@ -1,3 +1,5 @@
+import { PLAYER_ID } from '@/contract/day/player';
+
 export const DEMO_PASSWORD = 'orrimay-demo';
 
 /** The demo's office. */
@@ -45,6 +47,16 @@ export const USERS = [
     role: 'technician',
     sees: [],
     mayChange: false,
+    mayForce: false,
+  },
+  // Whoever carries out the day while it is played: its reports come as those of phones do.
+  {
+    id: PLAYER_ID,
+    email: 'player@orrimay.example',
+    name: 'Day player',
+    role: 'dispatcher',
+    sees: 'all',
+    mayChange: true,
     mayForce: false,
   },
 ] as const;

@@ -3,6 +3,7 @@
 export { assert } from './base/assert';
 export { createRandom, type Random } from './base/random';
 export { stableJson } from './base/stable-json';
+export { adoptPlan } from './day/adopt';
 export { waitingTogether } from './day/components';
 export { courseOf } from './day/course';
 export { eventsOf } from './day/events-of';
@@ -16,9 +17,11 @@ export {
 } from './day/field-facts';
 export { needsOf } from './day/needs';
 export { playDays } from './day/play';
-export { type Remedy, remediesFor } from './day/remedies';
+export { type PlayedReport, playField } from './day/play-field';
+export { fillersFor, type Remedy, remediesFor, spreadOver, squeezesFor } from './day/remedies';
 export { restOfDay } from './day/rest-of-day';
 export { FIELD_STEPS, type FieldStep, stepOf } from './day/steps';
+export { truthOf } from './day/truth';
 export { type Bind, bindsToTry, withMore } from './explain/binds';
 export { type Board, boardOf, keptBoardOf } from './explain/board';
 export { funnelOf } from './explain/funnel';
@@ -64,7 +67,7 @@ export {
 } from './model/problem';
 export { durationOf } from './model/work-of';
 export { makeUp } from './objectives/make-up';
-export { pricePlan, priceRoute, totalPrice } from './objectives/price-plan';
+export { pricePlan, priceRoute, routePrice, totalPrice } from './objectives/price-plan';
 export { gapFillers } from './offers/gap-fillers';
 export { type KeptOffer, keptOffers } from './offers/kept-offers';
 export { offerWindows, windowsWithin } from './offers/offer-windows';

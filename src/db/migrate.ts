@@ -10,6 +10,7 @@ import { theDesk } from './migrations/006-the-desk';
 import { theWork } from './migrations/007-the-work';
 import { mailAndMoves } from './migrations/008-mail-and-moves';
 import { theDay } from './migrations/009-the-day';
+import { theDayWhole } from './migrations/010-the-day-whole';
 
 const MIGRATIONS = [
   firstSchema,
@@ -21,6 +22,7 @@ const MIGRATIONS = [
   theWork,
   mailAndMoves,
   theDay,
+  theDayWhole,
 ];
 /** Any number; all processes that migrate take the same advisory lock. */
 const LOCK = 72_616_304;

@@ -17,7 +17,9 @@ import { sendDueMessages, standIn } from '@/server/work/messages/send-due';
 import { watchPromises } from '@/server/work/messages/watch-promises';
 import { systemUnit } from './in-system-unit';
 import { log } from './log';
+import { playOn } from './play-day';
 import { readRoadsInThread } from './read-roads-in-thread';
+import { workNextRest } from './rest-search';
 import { runSearch } from './run-search';
 import { studyHelper } from './study-helper';
 
@@ -26,6 +28,9 @@ const FORGET_MS = 3_600_000;
 const CALENDARS_MS = 300_000;
 const TIMETABLES_MS = 20_000;
 const OUTBOX_MS = 2000;
+const REST_MS = 700;
+const PLAY_MS = 150;
+const PLAY_IDLE_MS = 1000;
 const MOST_WAIT_MS = 10_000;
 
 const stopping = new AbortController();
@@ -88,6 +93,32 @@ function keepOutboxMoving(): void {
   setTimeout(() => void workThroughOutbox().finally(keepOutboxMoving), OUTBOX_MS).unref();
 }
 
+/** Somebody waits for the rest of a day while it goes on: no long run is in its way. */
+function keepResting(): void {
+  const again = (): void => {
+    if (!stopping.signal.aborted) setTimeout(go, REST_MS).unref();
+  };
+  const go = (): void =>
+    void workNextRest().then(again, (cause: unknown) => {
+      if (!isAway(cause)) log.warn({ cause: String(cause) }, 'The rest of a day was not looked at');
+      again();
+    });
+  go();
+}
+
+/** In the demo the day goes on while somebody plays it. */
+function keepPlaying(): void {
+  const again = (didPlay: boolean): void => {
+    if (!stopping.signal.aborted) setTimeout(go, didPlay ? PLAY_MS : PLAY_IDLE_MS).unref();
+  };
+  const go = (): void =>
+    void playOn().then(again, (cause: unknown) => {
+      if (!isAway(cause)) log.warn({ cause: String(cause) }, 'The day was not played on');
+      again(false);
+    });
+  go();
+}
+
 async function rescue(): Promise<void> {
   await systemUnit(rescueLostRuns).catch((cause: unknown) => {
     if (isAway(cause)) log.warn('The database is away');
@@ -146,6 +177,8 @@ async function main(): Promise<void> {
   await workThroughCalendars();
   await startDue();
   keepOutboxMoving();
+  keepResting();
+  if (environment().isDemo) keepPlaying();
   log.info('Worker ready');
 }
 

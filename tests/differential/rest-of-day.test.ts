@@ -4,6 +4,8 @@ import {
   type DayFacts,
   eventsOf,
   expectDay,
+  fillersFor,
+  type HandResult,
   indexProblem,
   keptBoardOf,
   planOfHand,
@@ -12,6 +14,8 @@ import {
   remediesFor,
   restOfDay,
   type ShiftFacts,
+  spreadOver,
+  squeezesFor,
   type VisitFacts,
   verifyPlan,
 } from '@/core/index';
@@ -59,6 +63,11 @@ function played(seed: number) {
   return { index, facts, expected, routes, rest: restOfDay(index, routes, expected, facts) };
 }
 
+const beginning = (result: HandResult, id: string): number =>
+  Math.max(
+    ...result.timed.routes.flatMap((r) => r.stops.filter((s) => s.visit.id === id).map((s) => s.startSec)),
+  );
+
 describe('what is left of a day', () => {
   it('is a plan that can be read, of what has not begun, and begins no sooner than is expected', () => {
     let ahead = 0;
@@ -97,17 +106,75 @@ describe('what is left of a day', () => {
           mayGoTo: (s) => s.id !== shiftOf.get(id),
           nowSec: facts.nowSec,
         });
-        for (const { result, price, startSec } of found) {
+        for (const { result, price } of found) {
           ways++;
-          expect(startSec).toBeGreaterThanOrEqual(facts.nowSec);
+          expect(beginning(result, id)).toBeGreaterThanOrEqual(facts.nowSec);
           const after = verifyPlan(result.index.problem, planOfHand(result));
           if (after.kind !== 'judged') throw new Error('the way out can be read');
           expect(after.violations.map(keyOf).filter((k) => !known.has(k))).toEqual([]);
           expect(after.price - before.price).toBe(price + result.change.unplanned.price);
         }
-        expect(found.map((f) => f.price)).toEqual([...found.map((f) => f.price)].sort((a, b) => a - b));
+        const prices = found.map((f) => f.result.price);
+        expect(prices).toEqual([...prices].sort((a, b) => a - b));
       }
     }
     expect(ways).toBeGreaterThan(60);
+  });
+
+  it('has others make room, gives somebody’s day to others and fills what is free, all of it allowed by the checker and priced by it', () => {
+    const counts = { squeezed: 0, spread: 0, placed: 0, filled: 0 };
+    for (const seed of SEEDS) {
+      const { rest, facts } = played(seed);
+      const before = verifyPlan(rest.problem, rest.plan);
+      if (before.kind !== 'judged') throw new Error('what is left can be read');
+      const known = new Set(before.violations.map(keyOf));
+      const board = keptBoardOf(indexProblem(rest.problem), rest.plan)!;
+      const { nowSec } = facts;
+      const check = ({ result, price }: { result: HandResult; price: number }): void => {
+        const after = verifyPlan(result.index.problem, planOfHand(result));
+        if (after.kind !== 'judged') throw new Error('the way out can be read');
+        expect(after.violations.map(keyOf).filter((k) => !known.has(k))).toEqual([]);
+        expect(after.price - before.price).toBe(price + result.change.unplanned.price);
+        expect(result.price).toBe(price + result.change.unplanned.price);
+      };
+      for (const id of [...rest.plan.unplannedVisitIds.slice(0, 2), ...board.shiftsOf.keys()].slice(0, 7)) {
+        const found = squeezesFor(board, id, {
+          limit: 2,
+          mayGoTo: () => true,
+          mayMove: () => true,
+          nowSec,
+        });
+        counts.squeezed += found.length;
+        for (const f of found) {
+          check(f);
+          expect(f.seats.size).toBe(2);
+        }
+      }
+      const [out] = rest.plan.routes;
+      if (!out) continue;
+      const ids = out.stops.map((s) => s.visitId).filter((id) => !board.index.visitById.get(id)!.held);
+      const spread = spreadOver(board, ids, { mayGoTo: (s) => s.id !== out.shiftId, nowSec });
+      if (spread) {
+        counts.spread++;
+        check(spread);
+        counts.placed += [...spread.seats.values()].filter((s) => s.length > 0).length;
+        // Nobody else's visit changes hands.
+        const handOf = (timed: HandResult['timed']) =>
+          new Map(timed.routes.flatMap((r) => r.stops.map((s) => [s.visit.id, r.shift.id] as const)));
+        const [was, now] = [handOf(board.timed), handOf(spread.result.timed)];
+        for (const [id, shiftId] of was)
+          if (!ids.includes(id) && (board.index.visitById.get(id)!.people ?? 1) === 1)
+            expect(now.get(id)).toBe(shiftId);
+        for (const id of ids) expect(now.get(id)).not.toBe(out.shiftId);
+      }
+      for (const f of fillersFor(board, out.shiftId, rest.plan.unplannedVisitIds, { limit: 2, nowSec })) {
+        counts.filled++;
+        check(f);
+      }
+    }
+    expect(counts.squeezed).toBeGreaterThan(30);
+    expect(counts.spread).toBeGreaterThan(20);
+    expect(counts.placed).toBeGreaterThan(20);
+    expect(counts.filled).toBeGreaterThan(5);
   });
 });

@@ -31,6 +31,7 @@ test.describe('on a phone', () => {
     await expect(row.getByText('on site', { exact: true })).toBeVisible();
 
     await page.getByRole('button', { name: 'Done here' }).click();
+    await page.getByRole('button', { name: 'It is done' }).click();
     await page.getByRole('button', { name: 'On my way' }).click();
     await expect(page.getByText('all sent')).toBeVisible();
     await expect(row.getByText('on the way', { exact: true })).toBeVisible();
@@ -41,8 +42,9 @@ test.describe('on a phone', () => {
     await page.getByRole('button', { name: 'Need more time' }).click();
     await page.getByRole('button', { name: '30 min' }).click();
     await page.getByRole('button', { name: 'Done here' }).click();
+    await page.getByRole('button', { name: 'It is done' }).click();
     await page.getByRole('button', { name: 'Break', exact: true }).click();
-    await expect(page.getByText('4 not sent yet')).toBeVisible();
+    await expect(page.getByText('5 not sent yet')).toBeVisible();
     await expect(page.getByText('On a break since')).toBeVisible();
     await expect(row.getByText('on the way', { exact: true })).toBeVisible();
 

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { FIELD_STATES } from '@/core/index';
+import { playerView } from './player';
 
 /** What the Day screen shows. Instants are whole seconds since 1970. */
 const second = z.number();
@@ -47,6 +48,12 @@ const dayPerson = z.strictObject({
   breaks: z.array(z.strictObject({ startAt: second, endAt: second, latestAt: second })),
   breakBeganAt: second.nullable(),
   homeAt: second,
+  /** Why they are out for the day; empty where they are not. */
+  outReason: z.string(),
+  /** Whether they have seen their day as it is now; null while they have not seen it at all. */
+  hasSeen: z.boolean().nullable(),
+  /** Where they were last, and when. */
+  place: z.strictObject({ lat: z.number(), lon: z.number(), at: second }).nullable(),
   overtimeSec: z.number(),
 });
 export type DayPerson = z.infer<typeof dayPerson>;
@@ -58,6 +65,8 @@ const dayVisit = z.strictObject({
   site: z.string(),
   windows: z.array(z.strictObject({ startAt: second, endAt: second })),
   priority: z.int(),
+  /** Of what is planned and was not worked yet, seconds. */
+  leftSec: z.number(),
 });
 
 export const NEEDS = [
@@ -70,6 +79,10 @@ export const NEEDS = [
   'emergency',
   'overtime',
   'free',
+  'out',
+  'rule',
+  'leave',
+  'unseen',
 ] as const;
 export type NeedKind = (typeof NEEDS)[number];
 
@@ -82,8 +95,16 @@ const dayNeed = z.strictObject({
   personId: z.string().nullable(),
   visitId: z.string().nullable(),
   part: z.int().nullable(),
-  /** Minutes late, over or free. */
+  /** Minutes late, over or free; of what was not seen, how many visits. */
   minutes: z.number(),
+  /** Of a rule that is broken: which. */
+  rule: z.string().nullable(),
+  /** Of time off that is asked for: what, and from when to when. */
+  leave: z
+    .strictObject({ id: z.string(), startAt: second, endAt: second, reason: z.string(), planned: z.int() })
+    .nullable(),
+  /** Why somebody put it aside; null where nobody has. */
+  aside: z.string().nullable(),
 });
 export type DayNeed = z.infer<typeof dayNeed>;
 
@@ -91,11 +112,14 @@ export const dayView = z.strictObject({
   date: z.string(),
   zone: z.string(),
   now: second,
-  nowStands: z.boolean(),
+  /** How fast now passes against the clock on the wall: 1 as everywhere, 0 where it stands still. */
+  pace: z.number(),
   territories: z.array(z.strictObject({ id: z.string(), name: z.string(), mayChange: z.boolean() })),
   people: z.array(dayPerson),
   visits: z.record(z.string(), dayVisit),
   needs: z.array(dayNeed),
+  /** The played day, where one can be played. */
+  player: playerView.nullable(),
   figures: z.strictObject({
     onTime: z.int(),
     begun: z.int(),

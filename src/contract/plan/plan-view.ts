@@ -135,7 +135,8 @@ const sentView = z.strictObject({
   zone: z.string(),
   now: second,
   /** Whether that moment stands still, as in the demo. */
-  nowStands: z.boolean(),
+  /** How fast now passes against the clock on the wall: 1 as everywhere, 0 where it stands still. */
+  pace: z.number(),
   territories: z.array(territoryView),
   depots: z.array(z.strictObject({ name: z.string(), lat: z.number(), lon: z.number() })),
   /** Where days begin and end: a handful of places for all of them. */

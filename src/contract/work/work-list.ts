@@ -81,6 +81,25 @@ export const visitLine = z.strictObject({
 });
 
 const named = z.strictObject({ id: z.string(), name: z.string() });
+/** What came back from a part of a visit. */
+const cameBack = z.strictObject({
+  visitId: z.string(),
+  part: z.int(),
+  person: z.string(),
+  tasks: z.array(z.string()),
+  parts: z.array(z.strictObject({ name: z.string(), count: z.int() })),
+  minutes: z.int().nullable(),
+  note: z.string(),
+  signedBy: z.string(),
+  signature: z.string(),
+  saidAt: z.number(),
+  state: z.enum(['came', 'sent-back', 'confirmed']),
+  backReason: z.string(),
+  lookedBy: z.string().nullable(),
+  photos: z.array(z.strictObject({ id: z.string() })),
+});
+export type CameBack = z.infer<typeof cameBack>;
+
 export const workOrderPage = z.strictObject({
   order: workRow,
   version: z.int(),
@@ -115,10 +134,13 @@ export const workOrderPage = z.strictObject({
     }),
   ),
   visits: z.array(visitLine),
+  papers: z.array(cameBack),
   life: z.array(lifeLine),
   mayChange: z.boolean(),
 });
 export type WorkOrderPage = z.infer<typeof workOrderPage>;
+
+export const sendBackAsk = z.strictObject({ reason: z.string().trim().min(1).max(500) });
 
 export const cancelAsk = z.strictObject({
   reason: z.string().trim().min(1).max(500),

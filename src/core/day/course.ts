@@ -20,6 +20,8 @@ export interface Step {
   readonly leg: Leg;
   readonly plannedSec: number;
   readonly workSec: number;
+  /** No sooner than that, by whoever is to go there. */
+  readonly notBeforeSec: number;
   readonly facts: VisitFacts | undefined;
   readonly pauses: readonly Pause[];
   readonly open: readonly { readonly startSec: number; readonly endSec: number }[];
@@ -79,6 +81,7 @@ export function courseOf(route: TimedRoute, facts: DayFacts): Course {
       },
       plannedSec: startSec,
       workSec: durationSec + (factsOf(visit.id)?.moreSec ?? 0),
+      notBeforeSec: notBefore(factsOf(visit.id), startSec),
       facts: factsOf(visit.id),
       pauses: i < begun.length ? [] : pausesAt(visit.id, i === begun.length),
       open: startWindows(visit, durationSec),
@@ -99,6 +102,9 @@ export function courseOf(route: TimedRoute, facts: DayFacts): Course {
 }
 
 const HOME = '';
+
+const notBefore = (facts: VisitFacts | undefined, plannedSec: number): number =>
+  facts?.lateSec ? plannedSec + facts.lateSec : Number.NEGATIVE_INFINITY;
 
 /** The breaks still to come, by the visit that the plan has them before. */
 function pausesOf(route: TimedRoute, over: number): Map<string, Pause[]> {

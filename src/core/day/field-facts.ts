@@ -18,6 +18,8 @@ export interface VisitFacts {
   readonly endedSec?: number | undefined;
   /** So much longer than planned, by whoever is there, seconds. */
   readonly moreSec?: number | undefined;
+  /** So much later than planned, by whoever is to go there, seconds. */
+  readonly lateSec?: number | undefined;
 }
 
 /** What was reported of somebody's day. */
@@ -27,6 +29,8 @@ export interface ShiftFacts {
   /** Breaks that are over, the first of the shift first. */
   readonly breaksTaken?: number | undefined;
   readonly breakEndedSec?: number | undefined;
+  /** Since when they are out for the day: ill, or without a van. */
+  readonly outSec?: number | undefined;
 }
 
 /** A day as far as it has come. */

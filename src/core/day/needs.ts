@@ -11,7 +11,8 @@ export interface Need {
     | 'break'
     | 'silent'
     | 'overtime'
-    | 'free';
+    | 'free'
+    | 'out';
   /** By when, or since when, seconds from the origin. */
   readonly atSec: number;
   readonly shiftId: string;
@@ -53,6 +54,11 @@ export function needsOf(routes: readonly ExpectedRoute[], facts: DayFacts, optio
     const add = (kind: Need['kind'], atSec: number, sec: number, visitId: string | null = null): void =>
       void out.push({ kind, atSec, shiftId, visitId, sec });
     const left = stops.filter(isAhead);
+    // Whoever is out is in no hurry any more: all that is left of their day is somebody else's.
+    if (own?.outSec !== undefined) {
+      if (left.length > 0) add('out', own.outSec, nowSec - own.outSec);
+      continue;
+    }
     const here = stops.find((s) => s.state === 'on-site');
     const heardSec = options.heardSec(shiftId);
     const since = Math.max(heardSec ?? Number.NEGATIVE_INFINITY, shift.startSec);
@@ -87,14 +93,18 @@ export function needsOf(routes: readonly ExpectedRoute[], facts: DayFacts, optio
         add('not-done', stop.plannedSec, nowSec - stop.plannedSec, stop.visitId);
     for (const pause of route.breaks)
       if (pause.startSec > pause.latestSec && nowSec < shift.endSec)
-        add('break', pause.latestSec, pause.startSec - pause.latestSec);
+        add('break', pause.latestSec, pause.startSec - pause.latestSec, lastBefore(left, pause.startSec));
     if (left.length > 0 && route.overtimeSec > shift.overtimeLimitSec)
-      add('overtime', shift.endSec, route.overtimeSec);
+      add('overtime', shift.endSec, route.overtimeSec, left.at(-1)?.visitId ?? null);
     const freeSec = freeAhead(route, facts, shift);
     if (freeSec !== null && heardSec !== null) add('free', Math.max(nowSec, freeSec.fromSec), freeSec.sec);
   }
   return out.sort((a, b) => a.atSec - b.atSec || a.shiftId.localeCompare(b.shiftId));
 }
+
+/** What is done last before a moment, of what is still to come: given to somebody else, it makes room. */
+const lastBefore = (left: readonly ExpectedStop[], atSec: number): string | null =>
+  left.filter((s) => s.startSec <= atSec).at(-1)?.visitId ?? null;
 
 /** A stretch in which somebody has nothing to do yet, from now or from when they are done; null where there is none that is worth it. */
 function freeAhead(

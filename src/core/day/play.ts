@@ -92,6 +92,8 @@ export function playDays(
       readySec = startSec + pause.durationSec;
       breaks.push({ rule: pause.rule, startSec, endSec: readySec });
     }
+    // A break under way is over first, wherever it is taken.
+    if (at === course.begun) readySec = Math.max(readySec, course.aheadFromSec);
     readySec += step.visit.bufferBeforeSec ?? 0;
     const meeting = meetings.get(step.visit.id) ?? { arrived: 0, readySec: Number.NEGATIVE_INFINITY };
     meetings.set(step.visit.id, meeting);
@@ -112,6 +114,7 @@ export function playDays(
       if (before === undefined && !isForced) return null;
       readySec = Math.max(readySec, (before ?? readySec) + visit.after.gapSec);
     }
+    readySec = Math.max(readySec, step.notBeforeSec);
     if (!mayPull) readySec = Math.max(readySec, step.plannedSec);
     let best = Number.POSITIVE_INFINITY;
     for (const w of step.open)

@@ -1,60 +1,173 @@
-import type { Board } from '../explain/board';
-import { placesFor } from '../explain/places';
-import { applyHand, type HandResult } from '../hand/apply-hand';
+import { type Board, keptBoardOf, withoutVisit } from '../explain/board';
+import { isPairPossible } from '../explain/pair-reasons';
+import { type Place, placesFor } from '../explain/places';
+import { applyHand, type HandResult, planOfHand } from '../hand/apply-hand';
 import type { WantedSeat } from '../hand/edit';
-import type { Shift } from '../model/problem';
+import type { Shift, Visit } from '../model/problem';
 
-/** A way out: a visit goes to somebody, at a moment, with what that makes of the rest of the day. */
+/** A way out: some visits go to others, at other moments, or off the day, with what that makes of the rest of it. */
 export interface Remedy {
-  readonly visitId: string;
-  readonly seats: readonly WantedSeat[];
-  readonly startSec: number;
-  /** Change of the rest of the day's price, micros; that a loose end is none any more is left out. */
+  /** By visit; no seats leave it a loose end. */
+  readonly seats: ReadonlyMap<string, readonly WantedSeat[]>;
+  /** Change of the rest of the day's price, micros; what loose ends cost is left out. */
   readonly price: number;
   readonly result: HandResult;
 }
 
+export interface RemedyOptions {
+  readonly limit: number;
+  readonly mayGoTo: (shift: Shift) => boolean;
+  readonly nowSec: number;
+}
+
 /** Places looked at beyond those that are wanted: the cheapest may break what only shows in the whole. */
 const SPARE = 3;
+/** Swaps that are looked at to the end, of those that look cheapest. */
+const MOST_SWAPS = 8;
+
+const seatsOf = ({ spots, startSec }: Place): WantedSeat[] =>
+  spots.map(({ shiftId, position }) => ({ shiftId, position, fromSec: startSec }));
+
+/** A way out as it comes to; null where it breaks what was not broken before. */
+function remedyOf(
+  board: Board,
+  seats: ReadonlyMap<string, readonly WantedSeat[]>,
+  nowSec: number,
+): Remedy | null {
+  const result = applyHand(board, { seats, nowSec: Math.floor(nowSec) });
+  if (result.broken.length > 0) return null;
+  return { seats, price: result.price - result.change.unplanned.price, result };
+}
+
+const cheapest = (a: Remedy, b: Remedy): number => a.result.price - b.result.price || a.price - b.price;
 
 /**
  * The cheapest ways to put a visit elsewhere in the rest of a day (`restOfDay`, on a board that keeps its times), dearest last. None
  * breaks a rule that was not broken before. Throws for a visit that is not on the board.
  */
-export function remediesFor(
-  board: Board,
-  visitId: string,
-  {
-    limit,
-    mayGoTo,
-    nowSec,
-  }: { readonly limit: number; readonly mayGoTo: (shift: Shift) => boolean; readonly nowSec: number },
-): Remedy[] {
+export function remediesFor(board: Board, visitId: string, options: RemedyOptions): Remedy[] {
+  const { limit, mayGoTo, nowSec } = options;
+  return placesFor(board, visitOn(board, visitId), { limit: limit + SPARE, shifts: mayGoTo })
+    .flatMap((place) =>
+      place.startSec < nowSec ? [] : (remedyOf(board, new Map([[visitId, seatsOf(place)]]), nowSec) ?? []),
+    )
+    .sort(cheapest)
+    .slice(0, limit);
+}
+
+function visitOn(board: Board, visitId: string): Visit {
   const visit = board.index.visitById.get(visitId);
   if (!visit) throw new Error(`visit ${visitId} is on the board`);
-  return placesFor(board, visit, { limit: limit + SPARE, shifts: mayGoTo })
-    .flatMap((place): Remedy[] => {
-      if (place.startSec < nowSec) return [];
-      const seats = place.spots.map(({ shiftId, position }) => ({
-        shiftId,
-        position,
-        fromSec: place.startSec,
-      }));
-      const result = applyHand(board, { seats: new Map([[visitId, seats]]), nowSec: Math.floor(nowSec) });
-      const starts = result.timed.routes.flatMap((r) =>
-        r.stops.filter((s) => s.visit.id === visitId).map((s) => s.startSec),
-      );
-      if (result.broken.length > 0 || starts.length === 0) return [];
-      return [
-        {
-          visitId,
-          seats,
-          startSec: Math.max(...starts),
-          price: result.price - result.change.unplanned.price,
-          result,
-        },
-      ];
-    })
-    .sort((a, b) => a.price - b.price)
+  return visit;
+}
+
+/**
+ * Ways to put a visit where another is, which goes elsewhere for it, or nowhere where it has no other place: for what is urgent and has
+ * no room, and for two that change places. `mayMove` says which may make room. Throws for a visit that is not on the board.
+ */
+export function squeezesFor(
+  board: Board,
+  visitId: string,
+  options: RemedyOptions & { readonly mayMove: (visit: Visit) => boolean },
+): Remedy[] {
+  const { limit, mayGoTo, mayMove, nowSec } = options;
+  const visit = visitOn(board, visitId);
+  const tries: { readonly moved: Visit; readonly place: Place; readonly price: number }[] = [];
+  for (const { shift, stops } of board.timed.routes) {
+    if (!mayGoTo(shift) || !isPairPossible(board.index, visit, shift)) continue;
+    for (const { visit: moved } of stops) {
+      if (moved.id === visitId || moved.held || (moved.people ?? 1) > 1 || !mayMove(moved)) continue;
+      const without = withoutVisit(board, moved);
+      const [place] = without
+        ? placesFor(without, visit, { limit: 1, shifts: (s) => s.id === shift.id })
+        : [];
+      if (!without || !place || place.startSec < nowSec) continue;
+      const saved = (without.priceOf.get(shift.id) ?? 0) - (board.priceOf.get(shift.id) ?? 0);
+      tries.push({ moved, place, price: place.price + saved });
+    }
+  }
+  tries.sort((a, b) => a.price - b.price);
+  return tries
+    .slice(0, MOST_SWAPS)
+    .flatMap(
+      ({ moved, place }) => elsewhere(board, moved, new Map([[visitId, byMoment(place)]]), options) ?? [],
+    )
+    .sort(cheapest)
+    .slice(0, limit);
+}
+
+/** Where several change at once, places in the order mean something else: the moment says where. */
+const byMoment = (place: Place): WantedSeat[] =>
+  seatsOf(place).map(({ shiftId, fromSec }) => ({ shiftId, fromSec }));
+
+/** Puts one more visit elsewhere after others have changed; off the day where it has no place. */
+function elsewhere(
+  board: Board,
+  moved: Visit,
+  seats: ReadonlyMap<string, readonly WantedSeat[]>,
+  { mayGoTo, nowSec }: Pick<RemedyOptions, 'mayGoTo' | 'nowSec'>,
+): Remedy | null {
+  const off = remedyOf(board, new Map([...seats, [moved.id, []]]), nowSec);
+  if (!off) return null;
+  const next = keptBoardOf(off.result.index, planOfHand(off.result));
+  const place = next && placesFor(next, moved, { limit: 1, shifts: mayGoTo })[0];
+  if (!place || place.startSec < nowSec) return off;
+  return remedyOf(board, new Map([...seats, [moved.id, byMoment(place)]]), nowSec) ?? off;
+}
+
+/**
+ * Gives visits to others, the one first that has least choice; what has no place comes off the day. For somebody who is out: nobody
+ * else's visits move but for being pushed. Null where not even taking them off can be done. Throws for visits that are not on the board.
+ */
+export function spreadOver(
+  board: Board,
+  visitIds: readonly string[],
+  { mayGoTo, nowSec }: Pick<RemedyOptions, 'mayGoTo' | 'nowSec'>,
+): Remedy | null {
+  const seats = new Map<string, readonly WantedSeat[]>(visitIds.map((id) => [visitOn(board, id).id, []]));
+  let best = remedyOf(board, seats, nowSec);
+  const left = new Set(visitIds);
+  while (best && left.size > 0) {
+    const next = keptBoardOf(best.result.index, planOfHand(best.result));
+    const choice = next && mostPressing(next, left, { mayGoTo, nowSec });
+    if (!choice) break;
+    left.delete(choice.visitId);
+    const tried = remedyOf(board, new Map([...seats, [choice.visitId, byMoment(choice.place)]]), nowSec);
+    if (!tried) continue;
+    seats.set(choice.visitId, byMoment(choice.place));
+    best = tried;
+  }
+  return best;
+}
+
+/** The visit whose second best place is worst against its best: it is placed before others take that. */
+function mostPressing(
+  board: Board,
+  left: ReadonlySet<string>,
+  { mayGoTo, nowSec }: Pick<RemedyOptions, 'mayGoTo' | 'nowSec'>,
+): { readonly visitId: string; readonly place: Place } | null {
+  let best: { readonly visitId: string; readonly place: Place; readonly regret: number } | null = null;
+  for (const visitId of left) {
+    const places = placesFor(board, visitOn(board, visitId), { limit: 2, shifts: mayGoTo }).filter(
+      (p) => p.startSec >= nowSec,
+    );
+    const [first, second] = places;
+    if (!first) continue;
+    const regret = second ? second.price - first.price : Number.POSITIVE_INFINITY;
+    if (!best || regret > best.regret) best = { visitId, place: first, regret };
+  }
+  return best;
+}
+
+/** Loose ends that fit somebody's stretch of nothing to do, cheapest first. */
+export function fillersFor(
+  board: Board,
+  shiftId: string,
+  looseIds: readonly string[],
+  { limit, nowSec }: Pick<RemedyOptions, 'limit' | 'nowSec'>,
+): Remedy[] {
+  return looseIds
+    .flatMap((id) => remediesFor(board, id, { limit: 1, mayGoTo: (s) => s.id === shiftId, nowSec }))
+    .sort(cheapest)
     .slice(0, limit);
 }

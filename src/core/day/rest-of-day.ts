@@ -15,6 +15,8 @@ export interface RestOfDay {
 
 /** Being late is dear, not forbidden: what is late already has to stand somewhere. */
 const LATE_SEC = 24 * 3600;
+/** So much later than expected a day may come out when it is timed to whole seconds. */
+const ROUNDED_SEC = 60;
 
 const isAhead = ({ state }: ExpectedStop): boolean =>
   state === 'planned' || state === 'accepted' || state === 'on-the-way';
@@ -24,6 +26,11 @@ const softened = (w: VisitWindow): VisitWindow => ({
   ...w,
   latestSec: Math.max(w.latestSec, w.endSec + LATE_SEC),
 });
+
+/** Whether a visit is expected inside of a site's hours: what is not may be done outside of them, for it has to stand somewhere. */
+const isWithin = (access: NonNullable<Visit['access']>, stop: ExpectedStop | undefined): boolean =>
+  stop === undefined ||
+  access.some((w) => w.startSec <= stop.startSec && Math.ceil(stop.finishSec) + ROUNDED_SEC <= w.endSec);
 
 /** A visit that is still to come, on its own: what it waited for is over, and what is on its way stays with whoever drives. */
 function aheadVisit(visit: Visit, stop: ExpectedStop | undefined, gone: ReadonlyMap<string, string>): Visit {
@@ -40,7 +47,7 @@ function aheadVisit(visit: Visit, stop: ExpectedStop | undefined, gone: Readonly
     ...(with_ === undefined ? {} : { mustPersonIds: [with_] }),
     ...(samePersonAs !== undefined && with_ === undefined ? { samePersonAs } : {}),
     ...(after && !gone.has(after.visitId) ? { after } : {}),
-    ...(access && stop?.lateSec === 0 ? { access } : {}),
+    ...(access && isWithin(access, stop) ? { access } : {}),
     ...(stop?.state === 'on-the-way' ? { held: true } : {}),
   };
 }
@@ -72,7 +79,6 @@ function restShift(index: ProblemIndex, shift: Shift, expected: ExpectedRoute, f
     startSec,
     endSec,
     allowanceBeforeSec: last || startSec > shift.startSec ? 0 : shift.allowanceBeforeSec,
-    overtimeLimitSec: Math.max(shift.overtimeLimitSec, Math.ceil(expected.overtimeSec) + 60),
     breaks,
     ...(shift.maxVisits === undefined ? {} : { maxVisits: Math.max(0, shift.maxVisits - begun.length) }),
   };
@@ -105,19 +111,34 @@ export function restOfDay(
   const visits = problem.visits
     .filter((v) => !gone.has(v.id) && facts.visits.get(v.id)?.state !== 'cancelled')
     .map((v) => aheadVisit(v, stopOf.get(v.id), gone));
-  const rest = indexProblem({ ...problem, shifts, visits });
+  // First without an end to overtime: what a day needs of it already, it may go on needing, and no more.
+  const open = indexProblem({
+    ...problem,
+    visits,
+    shifts: shifts.map((s) => (expectedOf.has(s.id) ? { ...s, overtimeLimitSec: LATE_SEC } : s)),
+  });
+  const needs = new Map(
+    routes.flatMap(({ shift }) => {
+      const ahead = expectedOf.get(shift.id)?.stops.filter(isAhead) ?? [];
+      const timed = ahead.length === 0 ? null : timeAhead(open, shift.id, ahead);
+      return timed ? [[shift.id, Math.ceil(timed.overtimeSec)] as const] : [];
+    }),
+  );
+  const rest = indexProblem({
+    ...problem,
+    visits,
+    shifts: shifts.map((s) => ({
+      ...s,
+      overtimeLimitSec: Math.max(s.overtimeLimitSec, needs.get(s.id) ?? 0),
+    })),
+  });
   const planned: PlannedRoute[] = [];
   const lost = new Set<string>();
   for (const { shift } of routes) {
     const own = expectedOf.get(shift.id);
     const ahead = own?.stops.filter(isAhead) ?? [];
     if (ahead.length === 0) continue;
-    const timed = timeRoute(
-      rest,
-      rest.shiftById.get(shift.id)!,
-      ahead.map((s) => rest.visitById.get(s.visitId)!),
-      startsOf(rest, ahead),
-    );
+    const timed = timeAhead(rest, shift.id, ahead);
     if (!timed) for (const s of ahead) lost.add(s.visitId);
     else planned.push(plannedRoute(timed));
   }
@@ -136,6 +157,15 @@ export function restOfDay(
     },
   };
 }
+
+/** What somebody has ahead of them, in its order, timed; null where that cannot be done. */
+const timeAhead = (rest: ProblemIndex, shiftId: string, ahead: readonly ExpectedStop[]): TimedRoute | null =>
+  timeRoute(
+    rest,
+    rest.shiftById.get(shiftId)!,
+    ahead.map((s) => rest.visitById.get(s.visitId)!),
+    startsOf(rest, ahead),
+  );
 
 /** Those who wait for each other begin when they are expected to; nobody begins sooner than is expected. */
 function startsOf(rest: ProblemIndex, ahead: readonly ExpectedStop[]) {

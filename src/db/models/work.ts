@@ -40,6 +40,7 @@ export const visits = defineTable('visits', {
   samePersonAsId: maybe(ref('visits')),
   tiedPersonId: maybe(ref('workers')),
   tiedStartAt: maybe(instant()),
+  continuesId: maybe(ref('visits')),
   ...kept,
 });
 export const visitWindows = defineTable('visit_windows', {

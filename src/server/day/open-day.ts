@@ -21,18 +21,24 @@ import { personAndDate } from '../shared/problem/make-shifts';
 import { spreadsOf, USUAL_SPREAD } from '../shared/spreads';
 import type { Unit } from '../shared/unit';
 
-/** A day of some territories as planned, as reported and as it is to be expected. */
-export interface OpenDay {
+/** A day of some territories as planned and as reported. */
+export interface ReportedDay {
   readonly ground: HandGround;
   readonly facts: DayFacts;
-  readonly expected: readonly ExpectedRoute[];
   /** What was reported, by the ids of the core. */
   readonly visits: ReadonlyMap<string, VisitField>;
   readonly persons: ReadonlyMap<string, PersonField>;
   readonly silentSec: number;
+  /** Whether what follows an early finish may begin sooner. */
+  readonly mayPull: boolean;
 }
 
-const TRAVEL_SHARE = 0.15;
+/** With what is to be expected of it. */
+export interface OpenDay extends ReportedDay {
+  readonly expected: readonly ExpectedRoute[];
+}
+
+export const TRAVEL_SHARE = 0.15;
 const PLAYS = 100;
 const SEED = 1;
 /** How long what is expected is kept while nothing is reported: by then it is later. */
@@ -64,6 +70,7 @@ function factsOf(
       beganSec: sec(f.beganAt),
       endedSec: sec(f.endedAt),
       moreSec: f.moreMin * 60,
+      lateSec: f.lateMin * 60,
     });
   const shifts = new Map<string, ShiftFacts>();
   for (const shift of problem.shifts) {
@@ -73,16 +80,25 @@ function factsOf(
         breakBeganSec: sec(own.breakBeganAt),
         breaksTaken: own.breaksTaken,
         breakEndedSec: sec(own.breakEndedAt),
+        outSec: sec(own.outAt),
       });
   }
   return { nowSec: now - originSec, visits: visitFacts, shifts };
 }
 
+interface DayAsk {
+  readonly territoryIds: readonly string[];
+  readonly date: string;
+}
+
 /** Opens a day of territories that the user sees. */
-export async function openDay(
-  unit: Unit,
-  { territoryIds, date }: { readonly territoryIds: readonly string[]; readonly date: string },
-): Promise<OpenDay> {
+export async function openDay(unit: Unit, ask: DayAsk): Promise<OpenDay> {
+  const day = await openReported(unit, ask);
+  return { ...day, expected: expectedOf(day.ground, day.facts, { date: ask.date, mayPull: day.mayPull }) };
+}
+
+/** A day of territories that the user sees as it is planned and reported, without what follows from it. */
+export async function openReported(unit: Unit, { territoryIds, date }: DayAsk): Promise<ReportedDay> {
   requireSight(unit, 'day', territoryIds);
   const ground = await openHand(unit, {
     territoryIds: [...territoryIds],
@@ -95,9 +111,14 @@ export async function openDay(
   const persons = new Map((await readPersonFields(unit.transaction, date)).map((f) => [f.personId, f]));
   const [company] = await readAll(unit.transaction, 'company');
   const facts = factsOf(ground, unit.now, visits, persons);
-  const mayPull = company?.pullForward ?? true;
-  const expected = expectedOf(ground, facts, { date, mayPull });
-  return { ground, facts, expected, visits, persons, silentSec: (company?.silentMin ?? 90) * 60 };
+  return {
+    ground,
+    facts,
+    visits,
+    persons,
+    silentSec: (company?.silentMin ?? 90) * 60,
+    mayPull: company?.pullForward ?? true,
+  };
 }
 
 /** What is to be expected of a day; worked out anew only for those whom something new concerns. */

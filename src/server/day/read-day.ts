@@ -1,18 +1,20 @@
 import { dayAsk } from '@/contract/day/day-ask';
 import type { DayNeed, DayPerson, DayView, PersonState } from '@/contract/day/day-view';
-import { type ExpectedRoute, instantOf, needsOf } from '@/core/index';
+import { type ExpectedRoute, instantOf } from '@/core/index';
+import { readPlaces } from '@/db/repositories/day/own-day';
+import { readSeenDays } from '@/db/repositories/day/papers';
 import { countMessages } from '@/db/repositories/work/outbox';
 import { seenBy } from '../shared/access';
-import { clockStands } from '../shared/clock';
+import { clockIn } from '../shared/clock';
 import { createNames } from '../shared/plans/broken';
 import { visitOfId } from '../shared/problem/links';
 import { homeOn } from '../shared/problem/memberships';
 import { required } from '../shared/refusal';
 import type { Unit } from '../shared/unit';
+import { lastEnd, rawNeeds, sayNeeds } from './needs-of-day';
 import { type OpenDay, openDay } from './open-day';
-
-/** The most urgent work that there is. */
-const EMERGENCY_PRIORITY = 1;
+import { newsBetween } from './own-parts';
+import { readPlayerView } from './player/steer-player';
 
 /** Everything that the Day screen shows of territories that the user sees. */
 export async function readDay(unit: Unit, raw: unknown): Promise<DayView> {
@@ -22,8 +24,8 @@ export async function readDay(unit: Unit, raw: unknown): Promise<DayView> {
   const { data, zone } = kept.loaded;
   const { originSec } = kept.built;
   const changeable = new Set(unit.user.grants.filter((g) => g.mayChange).map((g) => g.territoryId));
-  const people = peopleOf(unit, open, asked.date);
-  const needs = allNeeds(unit, open, asked.date, people);
+  const people = await peopleOf(unit, open, asked.date);
+  const needs = await sayNeeds(unit, open, asked.date, people);
   const stops = people.flatMap((p) => p.stops).filter((s) => s.visitId !== '');
   const windowsOf = (id: string) => data.visits.find((v) => v.id === id)?.windows ?? [];
   const begun = stops.filter(
@@ -34,13 +36,14 @@ export async function readDay(unit: Unit, raw: unknown): Promise<DayView> {
     date: asked.date,
     zone,
     now: unit.now,
-    nowStands: clockStands(),
+    pace: (await clockIn(unit.transaction)).pace,
     territories: [...data.territories.values()]
       .filter((t) => asked.territoryIds.includes(t.id))
       .map((t) => ({ id: t.id, name: t.name, mayChange: changeable.has(t.id) })),
     people,
     visits: visitsOf(open, needs, people),
     needs,
+    player: await readPlayerView(unit),
     figures: {
       onTime: begun.filter((s) => s.lateSec <= 0).length,
       begun: begun.length,
@@ -60,6 +63,7 @@ export async function readDay(unit: Unit, raw: unknown): Promise<DayView> {
 function stateOf(open: OpenDay, route: ExpectedRoute, isSilent: boolean): PersonState {
   const own = open.persons.get(route.personId);
   if (own?.offAt != null) return 'home';
+  if (own?.outAt != null) return 'away';
   if (own?.breakBeganAt != null) return 'break';
   if (isSilent) return 'silent';
   if (route.stops.some((s) => s.state === 'on-site')) return 'on-site';
@@ -67,7 +71,7 @@ function stateOf(open: OpenDay, route: ExpectedRoute, isSilent: boolean): Person
   return own ? 'free' : 'not-begun';
 }
 
-function peopleOf({ user }: Unit, open: OpenDay, date: string): DayPerson[] {
+async function peopleOf({ user, transaction }: Unit, open: OpenDay, date: string): Promise<DayPerson[]> {
   const { kept } = open.ground;
   const { originSec } = kept.built;
   const { data } = kept.loaded;
@@ -75,6 +79,11 @@ function peopleOf({ user }: Unit, open: OpenDay, date: string): DayPerson[] {
   const rows = new Map(data.visits.map((v) => [v.id, v]));
   const names = createNames(data);
   const at = (sec: number): number => Math.round(sec + originSec);
+  const seenDays = new Map((await readSeenDays(transaction, date)).map((d) => [d.personId, d.stops]));
+  const places = await readPlaces(
+    transaction,
+    open.expected.map((e) => e.personId),
+  );
   const planned = new Map(kept.verdict.timed.routes.map((r) => [r.shift.id, r]));
   const silent = new Set(
     rawNeeds(open)
@@ -87,6 +96,12 @@ function peopleOf({ user }: Unit, open: OpenDay, date: string): DayPerson[] {
       const person = data.technicians.find((t) => t.id === route.personId);
       const crew = data.crews.find((c) => c.id === route.personId);
       const own = open.persons.get(route.personId);
+      const stopsNow = (r: ExpectedRoute) =>
+        r.stops.flatMap((s) => {
+          const id = visitOfId(s.visitId);
+          const plan = stops.find((p) => p.visit.id === s.visitId);
+          return id && plan ? [{ ...id, startAt: at(plan.startSec) }] : [];
+        });
       return {
         id: route.personId,
         name: names.person(route.personId),
@@ -125,71 +140,20 @@ function peopleOf({ user }: Unit, open: OpenDay, date: string): DayPerson[] {
         breakBeganAt: own?.breakBeganAt ?? null,
         homeAt: at(route.arriveSec),
         overtimeSec: Math.round(route.overtimeSec),
+        outReason: own?.outAt != null ? own.outReason : '',
+        hasSeen: hasSeen(seenDays.get(route.personId), stopsNow(route)),
+        place: places.get(route.personId) ?? null,
       };
     })
     .sort((a, b) => Number(a.isCrew) - Number(b.isCrew) || a.name.localeCompare(b.name, 'en'));
 }
 
-const lastEnd = (row: { readonly windows: readonly { readonly endAt: number }[] }): number =>
-  Math.max(...row.windows.map((w) => w.endAt));
-
-function rawNeeds(open: OpenDay) {
-  const { kept } = open.ground;
-  const { originSec } = kept.built;
-  const rows = new Map(kept.loaded.data.visits.map((v) => [v.id, v]));
-  return needsOf(open.expected, open.facts, {
-    silentSec: open.silentSec,
-    shiftOf: (id) => kept.index.shiftById.get(id)!,
-    promisedUntil: (id) => {
-      const row = rows.get(visitOfId(id)?.visitId ?? '');
-      return row && row.windows.length > 0 ? lastEnd(row) - originSec : null;
-    },
-    heardSec: (id) => {
-      const own = open.persons.get(kept.index.shiftById.get(id)!.personId);
-      return own ? own.heardAt - originSec : null;
-    },
-  });
-}
-
-/** What needs somebody, in the territories that they have; emergencies without a place among it. */
-function allNeeds(unit: Unit, open: OpenDay, date: string, people: readonly DayPerson[]): DayNeed[] {
-  const { kept } = open.ground;
-  const { originSec } = kept.built;
-  const shown = new Set(people.flatMap((p) => p.stops.map((s) => s.visitId)));
-  const own = rawNeeds(open).flatMap((n): DayNeed[] => {
-    const { personId } = kept.index.shiftById.get(n.shiftId)!;
-    const id = n.visitId === null ? null : visitOfId(n.visitId);
-    if (n.visitId !== null && (id === null || !shown.has(id.visitId))) return [];
-    return [
-      {
-        key: `${n.kind} ${n.visitId ?? personId} ${date}`,
-        kind: n.kind,
-        at: Math.round(n.atSec + originSec),
-        personId,
-        visitId: id?.visitId ?? null,
-        part: id?.part ?? null,
-        minutes: Math.round(n.sec / 60),
-      },
-    ];
-  });
-  const seen = seenBy(unit.user);
-  const loose = new Set(kept.verdict.timed.unplanned.map((v) => visitOfId(v.id)?.visitId));
-  const emergencies = kept.loaded.data.visits.flatMap((v): DayNeed[] =>
-    loose.has(v.id) && v.priority === EMERGENCY_PRIORITY && v.territoryId !== null && seen.has(v.territoryId)
-      ? [
-          {
-            key: `emergency ${v.id} ${date}`,
-            kind: 'emergency',
-            at: v.dueAt,
-            personId: null,
-            visitId: v.id,
-            part: 1,
-            minutes: Math.round((unit.now - v.receivedAt) / 60),
-          },
-        ]
-      : [],
-  );
-  return [...own, ...emergencies].sort((a, b) => a.at - b.at || a.key.localeCompare(b.key));
+/** Whether somebody has seen their day as it is; null where they have not seen it at all. */
+function hasSeen(
+  seen: Parameters<typeof newsBetween>[0] | undefined,
+  now: Parameters<typeof newsBetween>[1],
+): boolean | null {
+  return seen === undefined ? null : newsBetween(seen, now) === null;
 }
 
 /** Loose ends in the user's territories that are due until the end of the day. */
@@ -201,6 +165,14 @@ function looseToday(unit: Unit, { ground }: OpenDay, date: string): number {
   return data.visits.filter(
     (v) => loose.has(v.id) && v.dueAt <= until && v.territoryId !== null && seen.has(v.territoryId),
   ).length;
+}
+
+/** What remains of a visit that somebody has begun and ended without being done with it; at least a quarter of an hour. */
+function leftSecOf(open: OpenDay, v: { readonly id: string; readonly durationMin: number }): number {
+  const worked = [...open.visits.values()]
+    .filter((f) => f.visitId === v.id && f.beganAt !== null && f.endedAt !== null)
+    .reduce((sum, f) => sum + f.endedAt! - f.beganAt!, 0);
+  return Math.max(900, v.durationMin * 60 - worked);
 }
 
 /** What is said of visits that are shown: by what they are and where. */
@@ -223,6 +195,7 @@ function visitsOf(open: OpenDay, needs: readonly DayNeed[], people: readonly Day
           site: v.site,
           windows: v.windows.map((w) => ({ startAt: w.startAt, endAt: w.endAt })),
           priority: v.priority,
+          leftSec: leftSecOf(open, v),
         },
       ]),
   );

@@ -1,7 +1,7 @@
 import type { OwnDay } from '@/contract/day/own-day';
 import { isoDate } from '@/contract/shared/fields';
 import { type FieldState, localDateOf } from '@/core/index';
-import { readCrewsOf, readPersonField, readSpeaker } from '@/db/repositories/day/field';
+import { readCrewMembers, readCrewsOf, readPersonField, readSpeaker } from '@/db/repositories/day/field';
 import {
   readCrewName,
   readDoneAt,
@@ -10,9 +10,10 @@ import {
   readTechnicianName,
 } from '@/db/repositories/day/own-day';
 import { readPartsNeeded } from '@/db/repositories/work/order-parts';
-import { clockStands } from '../shared/clock';
+import { clockIn } from '../shared/clock';
 import { Refusal, required } from '../shared/refusal';
 import type { Unit } from '../shared/unit';
+import { aboutThem, newsOf, ownPapers, waysOf } from './own-parts';
 
 /** Whoever is a technician has a day of their own; on a day with a crew it is the crew's. */
 async function cordOf(unit: Unit, technicianId: string, date: string) {
@@ -39,6 +40,12 @@ export async function readOwnDay(unit: Unit, rawDate: unknown): Promise<OwnDay> 
     transaction,
     stops.map((s) => s.siteId),
   );
+  const papers = await ownPapers(unit, stops);
+  // A crew sets out together, from where its leader does.
+  const first = speaker?.speakerId ? await readTechnicianName(transaction, speaker.speakerId) : own;
+  const home =
+    first?.homeLat == null || first.homeLon === null ? null : { lat: first.homeLat, lon: first.homeLon };
+  const ways = await waysOf(unit, home, stops);
   const parts = new Map<string, string[]>();
   for (const s of stops)
     parts.set(
@@ -49,20 +56,25 @@ export async function readOwnDay(unit: Unit, rawDate: unknown): Promise<OwnDay> 
     date,
     zone: own.zone,
     now,
-    nowStands: clockStands(),
+    pace: (await clockIn(transaction)).pace,
     personId,
-    name: crew?.name ?? own.name,
-    members: crew?.members ?? [],
+    name: crew ?? own.name,
+    members: crew === null ? [] : await readCrewMembers(transaction, personId, date),
     maySpeak: speaker?.speakerId === own.id,
-    stops: stops.map(({ siteId, workOrderId, state, ...s }) => ({
+    stops: stops.map(({ siteId, workOrderId, state, ...s }, i) => ({
       ...s,
       state: (state ?? 'planned') as FieldState,
       parts: parts.get(workOrderId) ?? [],
+      papers: papers.get(`${s.visitId} ${s.part}`) ?? null,
+      way: ways[i] ?? [],
       history: done.filter((d) => d.siteId === siteId).map(({ label, what, at }) => ({ label, what, at })),
     })),
     breaksAt: driven.breakStarts,
     breakBeganAt: field?.breakBeganAt ?? null,
     offAt: field?.offAt ?? null,
     homeAt: driven.homeAt,
+    outAt: field?.outAt ?? null,
+    news: await newsOf(unit, { personId, date }, stops),
+    ...(await aboutThem(unit, own.id)),
   };
 }

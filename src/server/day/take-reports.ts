@@ -1,6 +1,5 @@
-import { may } from '@/contract/access/permissions';
 import { type FieldReport, type ReportRefusal, type ReportsAnswer, reportsAsk } from '@/contract/day/reports';
-import { type FieldState, type FieldStep, localDateOf, stepOf } from '@/core/index';
+import { type FieldState, type FieldStep, stepOf } from '@/core/index';
 import {
   addReport,
   type PersonField,
@@ -9,7 +8,6 @@ import {
   readOutcomes,
   readPersonField,
   readSeat,
-  readSpeaker,
   readVisitField,
   takeTurns,
   writePersonField,
@@ -21,44 +19,14 @@ import { runCommand } from '../shared/commands/command';
 import { tellCustomer } from '../shared/messages/tell-customer';
 import { tellHooks } from '../shared/messages/tell-hooks';
 import { prepareChange, writePrepared } from '../shared/objects/save-object';
-import { Refusal, required } from '../shared/refusal';
+import { required } from '../shared/refusal';
 import type { Unit } from '../shared/unit';
+import { keepPapers, keepSeen } from './keep-papers';
+import { type Whose, whoseDay } from './whose-day';
 
 const sec = (iso: string): number => Math.floor(Date.parse(iso) / 1000);
 const day = (at: number): Date => new Date(at * 1000);
 const maybeDay = (at: number | null): Date | null => (at === null ? null : day(at));
-
-/** Whose day it is, and the date on which it counts. */
-interface Whose {
-  readonly personId: string;
-  readonly date: string;
-  readonly territoryIds: readonly string[];
-}
-
-/**
- * Whose word counts: the technician's own, of a crew that of whoever leads it on the day, and that of the office where they have the
- * say. Everybody else is answered as if there were no such person.
- */
-async function whoseDay({ user, transaction }: Unit, report: FieldReport, at: number): Promise<Whose> {
-  const roughly = localDateOf(at, 'UTC');
-  const someday = await readSpeaker(transaction, report.personId, roughly);
-  if (!someday) throw new Refusal('not-found');
-  const seat =
-    report.visitId === null
-      ? null
-      : await readSeat(transaction, {
-          visitId: report.visitId,
-          part: report.part,
-          personId: report.personId,
-        });
-  const date = seat?.date ?? localDateOf(at, someday.zone);
-  const who = (await readSpeaker(transaction, report.personId, date)) ?? someday;
-  const isOwn = user.technicianId != null && user.technicianId === who.speakerId;
-  const isOffice =
-    who.territoryIds.length > 0 && who.territoryIds.some((t) => may(user, 'change', 'day', [t]));
-  if (!isOwn && !isOffice) throw new Refusal('not-found');
-  return { personId: report.personId, date, territoryIds: who.territoryIds };
-}
 
 /** What somebody's day was before anything was heard of it. */
 const unheard = ({ personId, date }: Whose, at: number): PersonField => ({
@@ -69,6 +37,8 @@ const unheard = ({ personId, date }: Whose, at: number): PersonField => ({
   breaksTaken: 0,
   breakEndedAt: null,
   offAt: null,
+  outAt: null,
+  outReason: '',
 });
 
 async function writePerson(unit: Unit, field: PersonField): Promise<void> {
@@ -80,12 +50,15 @@ async function writePerson(unit: Unit, field: PersonField): Promise<void> {
     breaksTaken: field.breaksTaken,
     breakEndedAt: maybeDay(field.breakEndedAt),
     offAt: maybeDay(field.offAt),
+    outAt: maybeDay(field.outAt),
+    outReason: field.outReason,
   });
 }
 
 /** Why a step does not follow: the first who says something stands, and whoever says it again or too soon is told so. */
 function whyNot(state: FieldState, step: FieldStep): ReportRefusal {
   if (state === 'done' || state === 'not-done' || state === 'cancelled') return 'already';
+  if (step === 'late') return 'already';
   return step === 'done' || step === 'more-time' ? 'not-after' : 'said-already';
 }
 
@@ -120,14 +93,15 @@ async function stepVisit(
   await writeVisitField(transaction, {
     visitId,
     part,
-    state: next as 'accepted',
+    state: next as Exclude<FieldState, 'cancelled'>,
     personId: whose.personId,
     date: whose.date,
     onWayAt: maybeDay(kind === 'on-the-way' ? at : (known?.onWayAt ?? null)),
     beganAt: maybeDay(kind === 'arrived' || isInVain ? atSoonest : (known?.beganAt ?? null)),
     endedAt:
       kind === 'done' || isInVain || (kind === 'not-done' && state === 'on-site') ? day(atSoonest) : null,
-    moreMin: (known?.moreMin ?? 0) + (report.minutes ?? 0),
+    moreMin: (known?.moreMin ?? 0) + (kind === 'more-time' ? (report.minutes ?? 0) : 0),
+    lateMin: kind === 'late' ? (report.minutes ?? 0) : (known?.lateMin ?? 0),
     reason: report.reason,
   });
   if (kind === 'on-the-way' || kind === 'done') await tellOf(unit, visitId, kind);
@@ -159,7 +133,7 @@ function withSayOn(unit: Unit, territoryId: string | null): Unit {
 
 /** What concerns the person alone; gives why it does not count, and how they are after it. */
 function stepPerson(
-  { kind }: FieldReport,
+  { kind, reason }: FieldReport,
   person: PersonField,
   at: number,
 ): { readonly refused: ReportRefusal | null; readonly person: PersonField } {
@@ -183,6 +157,8 @@ function stepPerson(
     if (person.offAt !== null) return { refused: 'gone', person };
     return { refused: null, person: { ...person, offAt: at } };
   }
+  if (kind === 'out') return { refused: null, person: { ...person, outAt: at, outReason: reason } };
+  if (kind === 'back') return { refused: null, person: { ...person, outAt: null, outReason: '' } };
   return { refused: null, person };
 }
 
@@ -198,9 +174,12 @@ async function takeReport(
   const before = (await readPersonField(transaction, whose.personId, whose.date)) ?? unheard(whose, at);
   let refused: ReportRefusal | null;
   let person = before;
-  if (report.visitId !== null) {
+  if (report.kind === 'papers' || report.kind === 'photo')
+    refused = await keepPapers(unit, report, whose, at);
+  else if (report.visitId !== null) {
     refused = await stepVisit(unit, report, whose, { at, person });
   } else ({ refused, person } = stepPerson(report, before, at));
+  if (report.stops) await keepSeen(unit, whose, report.stops, at);
   await writePerson(unit, { ...person, heardAt: Math.max(before.heardAt, at) });
   if (report.lat !== null && report.lon !== null)
     await writePosition(transaction, {

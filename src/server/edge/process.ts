@@ -3,7 +3,7 @@ import { type Database, inTransaction, type Mode, openDatabase } from '@/db/conn
 import { noteKeyUse, readKeyHolder } from '../access/keys';
 import { readSession, type SignInFrom } from '../access/session';
 import { countVisitor } from '../access/throttle';
-import { nowSec } from '../shared/clock';
+import { clockIn, nowSec } from '../shared/clock';
 import { Refusal } from '../shared/refusal';
 import type { SystemUnit, Unit, User } from '../shared/unit';
 
@@ -25,7 +25,7 @@ export function withUser<T>(
   return inTransaction(databaseOfProcess(), mode, async (transaction) => {
     const user = await readSession({ transaction }, token);
     if (!user) throw new Refusal('signed-out');
-    return work({ user, transaction, now: nowSec() });
+    return work({ user, transaction, now: (await clockIn(transaction)).now });
   });
 }
 
@@ -34,7 +34,7 @@ export function withKey<T>(key: string, mode: Mode, work: (unit: Unit) => Promis
   return inTransaction(databaseOfProcess(), mode, async (transaction) => {
     const user = await readKeyHolder({ transaction }, key);
     if (!user) throw new Refusal('signed-out');
-    return work({ user, transaction, now: nowSec() });
+    return work({ user, transaction, now: (await clockIn(transaction)).now });
   });
 }
 
@@ -53,7 +53,9 @@ export async function userOf(token: string | undefined): Promise<User | null> {
 
 /** Runs a use case before anybody has signed in. */
 export function withoutUser<T>(mode: Mode, work: (unit: SystemUnit) => Promise<T>): Promise<T> {
-  return inTransaction(databaseOfProcess(), mode, (transaction) => work({ transaction, now: nowSec() }));
+  return inTransaction(databaseOfProcess(), mode, async (transaction) =>
+    work({ transaction, now: (await clockIn(transaction)).now }),
+  );
 }
 
 /** Where people reach this application. */
@@ -74,7 +76,9 @@ export async function forVisitor<T>(
   const db = databaseOfProcess();
   await countVisitor(db, client, what);
   const [outcome] = await Promise.allSettled([
-    inTransaction(db, 'write', (transaction) => work({ transaction, now: nowSec() })),
+    inTransaction(db, 'write', async (transaction) =>
+      work({ transaction, now: (await clockIn(transaction)).now }),
+    ),
     new Promise((resolve) => setTimeout(resolve, LEAST_MS)),
   ]);
   if (outcome.status === 'rejected') throw outcome.reason;

@@ -18,7 +18,7 @@ import { readCancelled } from '@/db/repositories/plan/cancelled';
 import { readLivePlan } from '@/db/repositories/plan/plans';
 import type { Stored, VisitRow } from '@/db/repositories/shared/schedule';
 import { seenBy } from '../shared/access';
-import { clockStands } from '../shared/clock';
+import { clockIn } from '../shared/clock';
 import { judged } from '../shared/judged-plans';
 import { type OpenPlan, openPlan } from '../shared/plans/open-plan';
 import { visitOfId } from '../shared/problem/links';
@@ -43,7 +43,7 @@ export async function readPlanView(unit: Unit, planId: string, rawExtent: unknow
     dates: datesFrom(extent.firstDate, daysBetween(extent.firstDate, extent.lastDate) + 1),
     zone,
     now: unit.now,
-    nowStands: clockStands(),
+    pace: (await clockIn(unit.transaction)).pace,
     territories: chosen.map((t) => ({
       id: t.id,
       name: t.name,

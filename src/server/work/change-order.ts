@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { z } from 'zod';
 import { callAsk } from '@/contract/work/call';
 import { cancelAsk } from '@/contract/work/work-list';
+import { judgePapers } from '@/db/repositories/day/papers';
 import type { Stored } from '@/db/repositories/shared/schedule';
 import { nextPart } from '@/db/repositories/work/numbers';
 import { readVisitLines } from '@/db/repositories/work/order-parts';
@@ -110,6 +111,17 @@ export async function stageOrder(unit: Unit, id: string, raw: unknown): Promise<
   await runCommand(unit, 'stage-order', facts, async (command) => {
     const order = await prepareChange(unit, 'work-orders', id, { stage, cancelledFor: '' });
     await writePrepared(unit, command, 'work-orders', order);
+    if (stage === 'confirmed') {
+      const { transaction, user, now } = unit;
+      const at = new Date(now * 1000);
+      await judgePapers(transaction, {
+        workOrderId: id,
+        state: 'confirmed',
+        reason: '',
+        userId: user.id,
+        at,
+      });
+    }
     if (stage === 'open' && view.stage === 'cancelled') await reopenVisits(unit, command, id);
     const { requestId } = order.after as unknown as { requestId: string | null };
     if (requestId !== null)

@@ -1,6 +1,7 @@
 import { may } from '@/contract/access/permissions';
 import type { WorkOrderPage } from '@/contract/work/work-list';
 import { readReportsOf } from '@/db/repositories/day/field';
+import { readPapersOf } from '@/db/repositories/day/papers';
 import {
   readLifeOf,
   readOrderExtra,
@@ -52,6 +53,7 @@ export async function readOrder(unit: Unit, id: string): Promise<WorkOrderPage> 
     tasks: extra.tasks,
     parts: parts.map((p) => ({ ...p, isShort: p.depots.length === 0 && p.aboard.length === 0 })),
     visits,
+    papers: await readPapersOf(transaction, id),
     life: await lifeOf(unit, id, requestId),
     mayChange: may(user, 'change', 'work-orders', extra.territoryId === null ? [] : [extra.territoryId]),
   };

@@ -14,6 +14,9 @@ import { useNow } from '../shared/use-now';
 import css from './Day.module.css';
 import { DayCords } from './DayCords';
 import { Needs } from './Needs';
+import { Player } from './Player';
+import { RestOfDay } from './RestOfDay';
+import { Unfinished } from './Unfinished';
 
 interface Props {
   readonly territories: readonly { readonly id: string; readonly name: string }[];
@@ -72,6 +75,7 @@ export function DayPage({ territories, chosen, date: today }: Props) {
           onChange={(e) => go({ done: e.currentTarget.checked ? 'hidden' : null })}
         />
         {data && <People day={data} />}
+        {data?.player && data.territories.some((t) => t.mayChange) && <Player player={data.player} />}
       </div>
       {error && (
         <p className="bad" role="alert" style={{ padding: 16 }}>
@@ -85,7 +89,11 @@ export function DayPage({ territories, chosen, date: today }: Props) {
       {data && (
         <>
           <div className={css.body} aria-busy={isFetching}>
-            <Needs day={data} />
+            <section className={css.needs} aria-label="What needs you">
+              <RestOfDay day={data} />
+              <Needs day={data} />
+              <Unfinished day={data} />
+            </section>
             <DayCords day={data} hidesDone={hidesDone} />
           </div>
           <Figures day={data} />

@@ -1,15 +1,37 @@
+import { TextInput } from '@mantine/core';
+import { notifications } from '@mantine/notifications';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
 import Link from 'next/link';
+import { useState } from 'react';
+import { z } from 'zod';
 import type { DayNeed, DayView } from '@/contract/day/day-view';
+import type { WaysAsk } from '@/contract/day/ways';
+import type { RuleCode } from '@/core/index';
 import { NEED_WORDS } from '../messages/day';
+import { errorText } from '../messages/errors';
 import { durationText } from '../messages/figures';
-import { clock, dateIn } from '../shared/time';
+import { RULE_WORDS } from '../messages/rules';
+import { callApi } from '../shared/api';
+import { clock, dateIn, momentText } from '../shared/time';
 import { useNow } from '../shared/use-now';
 import css from './Day.module.css';
-import { Remedies } from './Remedies';
+import { GoOn } from './GoOn';
+import { Leave } from './Leave';
+import { type Asked, Ways } from './Ways';
 
 const SOON_MIN = 120;
-/** What can be mended by giving a visit to somebody else. */
-const WITH_WAYS: ReadonlySet<DayNeed['kind']> = new Set(['will-miss', 'not-started', 'emergency']);
+const SHOWN_WITH_WAYS = 3;
+/** What ways out are looked for, by what somebody needs. */
+const WAYS_FOR: Readonly<Partial<Record<DayNeed['kind'], WaysAsk['for']>>> = {
+  'will-miss': 'visit',
+  'not-started': 'visit',
+  break: 'visit',
+  overtime: 'visit',
+  rule: 'visit',
+  emergency: 'urgent',
+  out: 'out',
+  free: 'free',
+};
 
 /** "in 6 min", "since 09:30": how soon something has to be looked after. */
 function whenText(
@@ -18,58 +40,78 @@ function whenText(
   { zone, date }: Pick<DayView, 'zone' | 'date'>,
 ): string {
   if (kind === 'free') return 'free';
-  if (dateIn(at, zone) > date) return 'today';
+  if (kind === 'unseen') return 'not seen';
+  if (dateIn(at, zone) > date) return kind === 'leave' ? dateIn(at, zone).slice(5) : 'today';
   const minutes = Math.round((at - now) / 60);
   if (minutes < 0) return `since ${clock(at, zone)}`;
   if (minutes === 0) return 'now';
   return minutes <= SOON_MIN ? `in ${minutes} min` : `at ${clock(at, zone)}`;
 }
 
-/** What needs somebody, soonest first. */
+/** What needs somebody, soonest first; what was put aside is below, folded. */
 export function Needs({ day }: { readonly day: DayView }) {
   const now = useNow(day);
+  const open = day.needs.filter((n) => n.aside === null);
+  const aside = day.needs.filter((n) => n.aside !== null);
   return (
-    <section className={css.needs} aria-label="What needs you">
+    <>
       <h2>What needs you, soonest first</h2>
-      {day.needs.length === 0 && (
+      {open.length === 0 && (
         <p className="quiet">
           {day.people.length === 0 ? 'Nothing.' : 'Nothing. All of it goes as planned.'}
         </p>
       )}
       <ul>
-        {day.needs.map((need) => (
-          <Need key={need.key} need={need} day={day} now={now} />
+        {open.map((need, i) => (
+          <Need key={need.key} need={need} day={day} now={now} isFirst={i < SHOWN_WITH_WAYS} />
         ))}
       </ul>
-    </section>
+      {aside.length > 0 && (
+        <details>
+          <summary>{aside.length} put aside</summary>
+          <ul>
+            {aside.map((need) => (
+              <Need key={need.key} need={need} day={day} now={now} isFirst={false} />
+            ))}
+          </ul>
+        </details>
+      )}
+    </>
   );
 }
 
-function Need({ need, day, now }: { readonly need: DayNeed; readonly day: DayView; readonly now: number }) {
+interface NeedProps {
+  readonly need: DayNeed;
+  readonly day: DayView;
+  readonly now: number;
+  /** Ways out of the first few are looked for at once, of others when somebody asks. */
+  readonly isFirst: boolean;
+}
+
+function Need({ need, day, now, isFirst }: NeedProps) {
   const person = day.people.find((p) => p.id === need.personId);
   const visit = need.visitId === null ? undefined : day.visits[need.visitId];
-  const what = visit ? `${visit.jobKind} at ${visit.site}` : '';
   const stop = person?.stops.find((s) => s.visitId === need.visitId && s.part === need.part);
   const mayChange = day.territories.some((t) => t.mayChange);
-  const plan = new URLSearchParams({
-    from: day.date,
-    territories: day.territories.map((t) => t.id).join(','),
-  });
-  if (need.visitId !== null) plan.set('selected', `visit:${need.visitId}`);
+  const territoryIds = day.territories.map((t) => t.id);
   return (
     <li className={css.need} data-kind={need.kind} data-need={need.key}>
       <span className={css.when}>{whenText(need, now, day)}</span>
       <div>
         <h3>
           {NEED_WORDS[need.kind]({
-            what,
-            who: person?.name ?? '',
+            what: visit ? `${visit.jobKind} at ${visit.site}` : '',
+            who: person?.name ?? 'Somebody',
             minutes: durationText(need.minutes * 60),
+            rule: need.rule === null ? '' : RULE_WORDS[need.rule as RuleCode],
           })}
         </h3>
         <p className="quiet">
           {person && visit && `${person.name}. `}
+          {need.kind === 'out' && person && `“${person.outReason}”. `}
           {stop?.reason && `“${stop.reason}”. `}
+          {need.leave &&
+            `${momentText(need.leave.startAt, day.zone)} to ${momentText(need.leave.endAt, day.zone)}. ${need.leave.reason === '' ? '' : `“${need.leave.reason}”. `}${need.leave.planned === 0 ? 'Nothing is planned then.' : `${need.leave.planned} visits are planned then.`} `}
           {visit && visit.windows.length > 0 && (
             <>
               Promised{' '}
@@ -81,30 +123,140 @@ function Need({ need, day, now }: { readonly need: DayNeed; readonly day: DayVie
           )}
           {person?.heardAt != null && `Last heard of at ${clock(person.heardAt, day.zone)}.`}
         </p>
-        {need.visitId !== null && WITH_WAYS.has(need.kind) && mayChange && (
-          <Remedies
-            territoryIds={day.territories.map((t) => t.id)}
-            date={day.date}
-            visitId={need.visitId}
-            part={need.part ?? 1}
-          />
+        {need.aside !== null && <p>Put aside: {need.aside}</p>}
+        {mayChange && need.aside === null && (
+          <Help need={need} territoryIds={territoryIds} day={day} isFirst={isFirst} />
         )}
-        <p className={css.acts}>
-          {person && person.phone !== '' && (
-            <a className="link" href={`tel:${person.phone.replaceAll(' ', '')}`}>
-              Call {person.phone}
-            </a>
-          )}
-          {need.visitId !== null && need.kind !== 'silent' && (
-            <Link className="link" href={`/work/call?visit=${encodeURIComponent(need.visitId)}`}>
-              Find another time
-            </Link>
-          )}
-          <Link className="link" href={`/plan?${plan}`}>
-            On the plan
-          </Link>
-        </p>
+        <Acts need={need} day={day} phone={person?.phone ?? ''} mayChange={mayChange} />
       </div>
     </li>
+  );
+}
+
+interface HelpProps {
+  readonly need: DayNeed;
+  readonly day: DayView;
+  readonly territoryIds: readonly string[];
+  readonly isFirst: boolean;
+}
+
+/** What can be done about a need, with its price. */
+function Help({ need, day, territoryIds, isFirst }: HelpProps) {
+  const [asks, setAsks] = useState(false);
+  if (need.leave) return <Leave id={need.leave.id} />;
+  if ((need.kind === 'could-not' || need.kind === 'not-done') && need.visitId !== null)
+    return (
+      <GoOn
+        visitId={need.visitId}
+        part={need.part ?? 1}
+        minutes={Math.max(5, Math.round((day.visits[need.visitId]?.leftSec ?? 3600) / 60))}
+      />
+    );
+  const kind = WAYS_FOR[need.kind];
+  if (!kind || (kind === 'visit' && need.visitId === null)) return null;
+  const asked: Asked = {
+    territoryIds: [...territoryIds],
+    date: day.date,
+    for: kind,
+    ...(need.visitId !== null && kind !== 'out' && kind !== 'free'
+      ? { visitId: need.visitId, part: need.part ?? 1 }
+      : { personId: need.personId }),
+  };
+  if (isFirst || asks) return <Ways asked={asked} />;
+  return (
+    <p>
+      <button type="button" className="link" onClick={() => setAsks(true)}>
+        {kind === 'free' ? 'What fits' : 'Ways out'}
+      </button>
+    </p>
+  );
+}
+
+interface ActsProps {
+  readonly need: DayNeed;
+  readonly day: DayView;
+  readonly phone: string;
+  readonly mayChange: boolean;
+}
+
+function Acts({ need, day, phone, mayChange }: ActsProps) {
+  const plan = new URLSearchParams({
+    from: day.date,
+    territories: day.territories.map((t) => t.id).join(','),
+  });
+  if (need.visitId !== null) plan.set('selected', `visit:${need.visitId}`);
+  return (
+    <p className={css.acts}>
+      {phone !== '' && (
+        <a className="link" href={`tel:${phone.replaceAll(' ', '')}`}>
+          Call {phone}
+        </a>
+      )}
+      {need.visitId !== null && need.kind !== 'silent' && (
+        <Link className="link" href={`/work/call?visit=${encodeURIComponent(need.visitId)}`}>
+          Find another time
+        </Link>
+      )}
+      <Link className="link" href={`/plan?${plan}`}>
+        On the plan
+      </Link>
+      {mayChange && <PutAside need={need} day={day} />}
+    </p>
+  );
+}
+
+/** Puts a need aside with a reason, or has it looked at again. */
+function PutAside({ need, day }: { readonly need: DayNeed; readonly day: DayView }) {
+  const client = useQueryClient();
+  const [isOpen, setOpen] = useState(false);
+  const [reason, setReason] = useState('');
+  const put = useMutation({
+    mutationFn: (why: string | null) =>
+      callApi('/api/day/aside', z.unknown(), {
+        method: 'POST',
+        body: {
+          territoryIds: day.territories.map((t) => t.id),
+          date: day.date,
+          key: need.key,
+          reason: why,
+        },
+      }),
+    onSuccess: () => setOpen(false),
+    onError: (cause) => notifications.show({ title: 'Not done', message: errorText(cause), color: 'grape' }),
+    onSettled: () => client.invalidateQueries({ queryKey: ['day'] }),
+  });
+  if (need.aside !== null)
+    return (
+      <button type="button" className="link" onClick={() => put.mutate(null)}>
+        Look at it again
+      </button>
+    );
+  if (!isOpen)
+    return (
+      <button type="button" className="link" onClick={() => setOpen(true)}>
+        Put aside
+      </button>
+    );
+  return (
+    <form
+      className={css.aside}
+      onSubmit={(e) => {
+        e.preventDefault();
+        put.mutate(reason.trim());
+      }}
+    >
+      <TextInput
+        size="xs"
+        aria-label="Why it is put aside"
+        placeholder="Why"
+        maxLength={300}
+        value={reason}
+        onChange={(e) => setReason(e.currentTarget.value)}
+        autoFocus
+      />
+      <button type="submit" className="link" disabled={put.isPending || reason.trim() === ''}>
+        Put aside
+      </button>
+    </form>
   );
 }

@@ -18,6 +18,9 @@ const person = (shiftStart: number, shiftEnd: number, homeAt = shiftEnd): DayPer
   breakBeganAt: null,
   homeAt,
   overtimeSec: 0,
+  outReason: '',
+  hasSeen: null,
+  place: null,
 });
 
 describe('hours of the day screen', () => {

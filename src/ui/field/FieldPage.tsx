@@ -1,24 +1,36 @@
 'use client';
 
 import { useMutation } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import type { OwnDay, OwnStop } from '@/contract/day/own-day';
 import type { FieldReport } from '@/contract/day/reports';
-import { FIELD_WORDS, REFUSED_WORDS } from '../messages/day';
+import { FIELD_SAYS, REFUSED_WORDS } from '../messages/day';
 import { errorText } from '../messages/errors';
 import { callApi, done } from '../shared/api';
 import { clock, dayText } from '../shared/time';
-import { useNow } from '../shared/use-now';
+import { useClockNow, useNow } from '../shared/use-now';
+import { AboutYou } from './AboutYou';
 import { nextStep } from './after-reports';
+import { CrewOfDay } from './CrewOfDay';
 import css from './Field.module.css';
+import { Finish } from './Finish';
+import { Leave } from './Leave';
+import { News } from './News';
 import { OwnCalendar } from './OwnCalendar';
-import { Steps } from './Steps';
+import { forgetKept, keepForOffline } from './offline';
+import { Out, Steps } from './Steps';
+import { keyOf, Stop } from './Stop';
 import { useOwnDay } from './use-own-day';
+import { useTicks } from './use-ticks';
 
 /** A technician's day on their phone: a cord from top to bottom, unfolded where they are, with one large button for what comes next. */
 export function FieldPage() {
   const own = useOwnDay();
   const { day, error } = own;
+  useEffect(() => {
+    // Without it the page works as well, as long as it is open.
+    void keepForOffline().catch(() => undefined);
+  }, []);
   if (!day)
     return (
       <main className={css.page}>
@@ -34,24 +46,115 @@ export function FieldPage() {
   return <Shown own={own} day={day} />;
 }
 
+/** What a report does not say. */
+const UNSAID = {
+  visitId: null,
+  part: 1,
+  minutes: null,
+  reason: '',
+  lat: null,
+  lon: null,
+  papers: null,
+  photo: null,
+  stops: null,
+  date: null,
+};
+
 function Shown({ own, day }: { readonly own: ReturnType<typeof useOwnDay>; readonly day: OwnDay }) {
-  const now = useNow(day);
+  const clockNow = useClockNow(day);
   const next = nextStep(day);
+  const { ticks, change } = useTicks();
   const [opened, setOpened] = useState<string | null>(null);
-  const leave = useMutation({
-    mutationFn: () => callApi('/api/session', done, { method: 'DELETE' }),
-    onSettled: () => window.location.assign('/sign-in'),
-  });
+  const [finishing, setFinishing] = useState<OwnStop | null>(null);
   const { personId } = day;
   const say = (kind: FieldReport['kind'], more: Partial<FieldReport> = {}): void =>
-    void own.report(
-      { personId, kind, visitId: null, part: 1, minutes: null, reason: '', lat: null, lon: null, ...more },
-      day.nowStands ? day.now : Math.floor(Date.now() / 1000),
-    );
+    void own.report({ ...UNSAID, personId, kind, ...more }, clockNow());
   const current = next ? day.stops[next.index] : undefined;
   const shown = opened ?? (current ? keyOf(current) : null);
+  const tick = (stop: OwnStop, ticked: readonly string[]): void => {
+    change(keyOf(stop), ticked);
+    // The last tick may end it.
+    if (stop.state === 'on-site' && stop.tasks.every((t) => ticked.includes(t))) setFinishing(stop);
+  };
+  const ticked = (stop: OwnStop): readonly string[] => ticks[keyOf(stop)] ?? stop.papers?.tasks ?? [];
   return (
     <main className={css.page}>
+      <Head day={day} own={own} onSay={say} />
+      {day.offAt === null && (
+        <News
+          day={day}
+          onSeen={() =>
+            say('seen', {
+              date: day.date,
+              stops: day.stops.map(({ visitId, part, startAt }) => ({
+                visitId,
+                part,
+                startAt: Math.round(startAt),
+              })),
+            })
+          }
+        />
+      )}
+      {day.stops.length === 0 && <p>Nothing is planned for this day.</p>}
+      <ol className={css.cord}>
+        {day.stops.map((stop) => (
+          <Stop
+            key={keyOf(stop)}
+            stop={stop}
+            news={day.news}
+            isOpen={shown === keyOf(stop)}
+            ticked={ticked(stop)}
+            mayTick={day.maySpeak && stop.state === 'on-site'}
+            onOpen={() => setOpened(shown === keyOf(stop) ? '' : keyOf(stop))}
+            onTick={(t) => tick(stop, t)}
+            onAgain={() => setFinishing(stop)}
+          />
+        ))}
+      </ol>
+      <Foot day={day} onSay={say} />
+      {day.maySpeak && (
+        <Steps
+          day={day}
+          next={next}
+          onFinish={setFinishing}
+          onSay={(kind, more) => {
+            setOpened(null);
+            say(kind, more);
+          }}
+        />
+      )}
+      {finishing && (
+        <Finish
+          stop={finishing}
+          ticked={ticked(finishing)}
+          minutes={
+            finishing.beganAt === null ? null : Math.max(0, Math.round((clockNow() - finishing.beganAt) / 60))
+          }
+          isAgain={finishing.state !== 'on-site'}
+          onTick={(t) => change(keyOf(finishing), t)}
+          onClose={() => setFinishing(null)}
+          onSend={(papers, photos) => {
+            const at = { visitId: finishing.visitId, part: finishing.part };
+            for (const photo of photos) say('photo', { ...at, photo });
+            say('papers', { ...at, papers });
+            if (finishing.state === 'on-site') say('done', at);
+            setOpened(null);
+            setFinishing(null);
+          }}
+        />
+      )}
+    </main>
+  );
+}
+
+interface PartProps {
+  readonly day: OwnDay;
+  readonly onSay: (kind: FieldReport['kind'], more?: Partial<FieldReport>) => void;
+}
+
+function Head({ day, own, onSay }: PartProps & { readonly own: ReturnType<typeof useOwnDay> }) {
+  return (
+    <>
       <header className={css.head}>
         <div>
           <h1>{dayText(day.date)}</h1> <span className="quiet">{day.name}</span>
@@ -63,18 +166,12 @@ function Shown({ own, day }: { readonly own: ReturnType<typeof useOwnDay>; reado
                 ? 'without a network, as it was last known'
                 : 'all sent'}
           </p>
-          {day.members.length > 0 && (
-            <p className="quiet">
-              {day.members.join(', ')}
-              {day.maySpeak ? '. You report for the crew.' : '. Whoever leads reports.'}
-            </p>
-          )}
         </div>
         {day.maySpeak && day.offAt === null && (
           <button
             type="button"
             className={css.plain}
-            onClick={() => say(day.breakBeganAt === null ? 'break-begins' : 'break-ends')}
+            onClick={() => onSay(day.breakBeganAt === null ? 'break-begins' : 'break-ends')}
           >
             {day.breakBeganAt === null ? 'Break' : 'Break is over'}
           </button>
@@ -82,8 +179,7 @@ function Shown({ own, day }: { readonly own: ReturnType<typeof useOwnDay>; reado
       </header>
       {own.refused && (
         <p className={css.refused} role="alert">
-          “{FIELD_WORDS_OF[own.refused.report.kind] ?? own.refused.report.kind}” does not count:{' '}
-          {REFUSED_WORDS[own.refused.refused]}.{' '}
+          “{FIELD_SAYS[own.refused.report.kind]}” does not count: {REFUSED_WORDS[own.refused.refused]}.{' '}
           <button type="button" className="link" onClick={own.forgetRefused}>
             I see
           </button>
@@ -92,131 +188,60 @@ function Shown({ own, day }: { readonly own: ReturnType<typeof useOwnDay>; reado
       {day.breakBeganAt !== null && (
         <p className={css.pause}>On a break since {clock(day.breakBeganAt, day.zone)}.</p>
       )}
-      {day.stops.length === 0 && <p>Nothing is planned for this day.</p>}
-      <ol className={css.cord}>
-        {day.stops.map((stop) => (
-          <Stop
-            key={keyOf(stop)}
-            stop={stop}
-            isOpen={shown === keyOf(stop)}
-            onOpen={() => setOpened(shown === keyOf(stop) ? '' : keyOf(stop))}
-          />
-        ))}
-      </ol>
-      <p className={css.foot}>
+      {day.outAt !== null && (
+        <p className={css.refused}>
+          Out since {clock(day.outAt, day.zone)}: the office gives your visits to others.{' '}
+          {day.maySpeak && (
+            <button type="button" className="link" onClick={() => onSay('back')}>
+              I can go on
+            </button>
+          )}
+        </p>
+      )}
+    </>
+  );
+}
+
+/** What is asked for less often, folded. */
+function Foot({ day, onSay }: PartProps) {
+  const now = useNow(day);
+  const leave = useMutation({
+    mutationFn: async () => {
+      await callApi('/api/session', done, { method: 'DELETE' });
+      await forgetKept();
+    },
+    onSettled: () => window.location.assign('/sign-in'),
+  });
+  return (
+    <div className={css.foot}>
+      {day.members.length > 0 && (
+        <details open>
+          <summary>The crew</summary>
+          <CrewOfDay day={day} />
+        </details>
+      )}
+      {day.maySpeak && day.outAt === null && day.offAt === null && (
+        <details>
+          <summary>I cannot go on today</summary>
+          <Out onSay={(reason) => onSay('out', { reason })} />
+        </details>
+      )}
+      <details>
+        <summary>Time off</summary>
+        <Leave day={day} />
+      </details>
+      <details>
+        <summary>What is kept about you</summary>
+        <AboutYou day={day} />
+      </details>
+      <OwnCalendar />
+      <p>
         {day.breaksAt.length > 0 && `Break about ${day.breaksAt.map((b) => clock(b, day.zone)).join(', ')}. `}
         It is {clock(now, day.zone)}.{' '}
         <button type="button" className="link" onClick={() => leave.mutate()}>
           Sign out
         </button>
       </p>
-      <OwnCalendar />
-      {day.maySpeak && (
-        <Steps
-          day={day}
-          next={next}
-          onSay={(kind, more) => {
-            setOpened(null);
-            say(kind, more);
-          }}
-        />
-      )}
-    </main>
-  );
-}
-
-const FIELD_WORDS_OF: Readonly<Partial<Record<FieldReport['kind'], string>>> = {
-  accepted: 'Accepted',
-  'on-the-way': 'On the way',
-  arrived: 'I am there',
-  done: 'Done here',
-  'not-done': 'Cannot finish',
-  'more-time': 'Need more time',
-  'break-begins': 'Break',
-  'break-ends': 'Break is over',
-  off: 'End of the day',
-};
-
-const keyOf = ({ visitId, part }: Pick<OwnStop, 'visitId' | 'part'>): string => `${visitId}/${part}`;
-
-function Stop({
-  stop: s,
-  isOpen,
-  onOpen,
-}: {
-  readonly stop: OwnStop;
-  readonly isOpen: boolean;
-  readonly onOpen: () => void;
-}) {
-  const [promised] = s.windows;
-  return (
-    <li className={css.stop} data-state={s.state}>
-      <svg className={css.sag} viewBox="0 0 24 100" preserveAspectRatio="none" aria-hidden="true">
-        <path d="M8 0 C24 20 24 80 8 100" vectorEffect="non-scaling-stroke" />
-      </svg>
-      <svg className={css.knot} viewBox="0 0 22 24" aria-hidden="true">
-        <path d="M11 1 L21 6.5 V17.5 L11 23 L1 17.5 V6.5 Z" />
-        {s.state === 'not-done' && <path d="M6 7 L16 17 M16 7 L6 17" />}
-        {s.state === 'done' && <path d="M6 12 L10 16 L16 8" className={css.tick} />}
-      </svg>
-      <button type="button" className={css.title} aria-expanded={isOpen} onClick={onOpen}>
-        <b>
-          {clock(s.startAt, s.zone)} {s.jobKind}
-        </b>
-        <span>
-          {s.site} · {FIELD_WORDS[s.state]}
-        </span>
-      </button>
-      {isOpen && (
-        <div className={css.more}>
-          {s.notes !== '' && <p className={css.note}>{s.notes}</p>}
-          <p>
-            {s.address}
-            {s.lat !== null && s.lon !== null && (
-              <>
-                {' · '}
-                <a className="link" href={`geo:${s.lat},${s.lon}`}>
-                  the way there
-                </a>
-              </>
-            )}
-          </p>
-          {promised && (
-            <p>
-              Promised {clock(promised.startAt, s.zone)}–{clock(promised.endAt, s.zone)}.
-            </p>
-          )}
-          {s.contacts.map((c) => (
-            <p key={`${c.name} ${c.phone}`}>
-              {c.name}
-              {c.role && `, ${c.role}`}
-              {c.phone && (
-                <>
-                  {' · '}
-                  <a className="link" href={`tel:${c.phone.replaceAll(' ', '')}`}>
-                    call
-                  </a>
-                </>
-              )}
-            </p>
-          ))}
-          {s.asset && <p>{s.asset}</p>}
-          {s.tasks.length > 0 && (
-            <ul className={css.tasks}>
-              {s.tasks.map((t) => (
-                <li key={t}>{t}</li>
-              ))}
-            </ul>
-          )}
-          {s.parts.length > 0 && <p>Parts: {s.parts.join(', ')}</p>}
-          {s.history.length > 0 && (
-            <p className="quiet">Before: {s.history.map((h) => `${h.label} ${h.what}`).join('; ')}</p>
-          )}
-          <p className="quiet">
-            {s.label} {s.what}
-          </p>
-        </div>
-      )}
-    </li>
+    </div>
   );
 }

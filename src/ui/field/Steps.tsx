@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { OwnDay } from '@/contract/day/own-day';
+import type { OwnDay, OwnStop } from '@/contract/day/own-day';
 import type { FieldReport } from '@/contract/day/reports';
 import type { nextStep } from './after-reports';
 import css from './Field.module.css';
@@ -7,11 +7,14 @@ import css from './Field.module.css';
 interface Props {
   readonly day: OwnDay;
   readonly next: ReturnType<typeof nextStep>;
+  /** What goes with "done" is asked for first. */
+  readonly onFinish: (stop: OwnStop) => void;
   readonly onSay: (kind: FieldReport['kind'], more?: Partial<FieldReport>) => void;
 }
 
 const NEXT_WORDS = { 'on-the-way': 'On my way', arrived: 'I am there', done: 'Done here' } as const;
 const MORE_MIN = [15, 30, 60, 120] as const;
+const LATE_MIN = [15, 30, 45, 60] as const;
 const WHY = [
   'Nobody there',
   'No access',
@@ -21,8 +24,8 @@ const WHY = [
 ] as const;
 
 /** What can be said now: what comes next is one large button, at the thumb. */
-export function Steps({ day, next, onSay }: Props) {
-  const [asks, setAsks] = useState<'more-time' | 'not-done' | null>(null);
+export function Steps({ day, next, onFinish, onSay }: Props) {
+  const [asks, setAsks] = useState<'more-time' | 'late' | 'not-done' | null>(null);
   const stop = next ? day.stops[next.index]! : null;
   const at = stop ? { visitId: stop.visitId, part: stop.part } : {};
   const say = (kind: FieldReport['kind'], more: Partial<FieldReport> = {}): void => {
@@ -43,16 +46,11 @@ export function Steps({ day, next, onSay }: Props) {
         </button>
       </footer>
     );
-  if (asks === 'more-time')
+  if (asks === 'more-time' || asks === 'late')
     return (
-      <section className={css.steps} aria-label="How much more time">
-        {MORE_MIN.map((minutes) => (
-          <button
-            key={minutes}
-            type="button"
-            className={css.other}
-            onClick={() => say('more-time', { minutes })}
-          >
+      <section className={css.steps} aria-label={asks === 'late' ? 'How late' : 'How much more time'}>
+        {(asks === 'late' ? LATE_MIN : MORE_MIN).map((minutes) => (
+          <button key={minutes} type="button" className={css.other} onClick={() => say(asks, { minutes })}>
             {minutes < 60 ? `${minutes} min` : `${minutes / 60} h`}
           </button>
         ))}
@@ -85,7 +83,7 @@ export function Steps({ day, next, onSay }: Props) {
         type="button"
         className={css.next}
         disabled={day.breakBeganAt !== null && next.step !== 'done'}
-        onClick={() => say(next.step)}
+        onClick={() => (next.step === 'done' ? onFinish(stop) : say(next.step))}
       >
         {NEXT_WORDS[next.step]}
       </button>
@@ -94,9 +92,29 @@ export function Steps({ day, next, onSay }: Props) {
           Need more time
         </button>
       )}
+      {next.step !== 'done' && (
+        <button type="button" className={css.other} onClick={() => setAsks('late')}>
+          Running late
+        </button>
+      )}
       <button type="button" className={css.other} onClick={() => setAsks('not-done')}>
         Can’t finish
       </button>
     </footer>
+  );
+}
+
+const WHY_OUT = ['Ill', 'The van has broken down', 'An accident'] as const;
+
+/** Why somebody is out for the rest of the day. */
+export function Out({ onSay }: { readonly onSay: (reason: string) => void }) {
+  return (
+    <p>
+      {WHY_OUT.map((reason) => (
+        <button key={reason} type="button" className={css.small} onClick={() => onSay(reason)}>
+          {reason}
+        </button>
+      ))}
+    </p>
   );
 }

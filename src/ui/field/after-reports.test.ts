@@ -23,12 +23,15 @@ const stop = (visitId: string): OwnStop => ({
   tasks: [],
   parts: [],
   history: [],
+  papers: null,
+  way: [],
+  beganAt: null,
 });
 const day: OwnDay = {
   date: '2026-06-09',
   zone: 'UTC',
   now: 0,
-  nowStands: true,
+  pace: 0,
   personId: 'p',
   name: 'P',
   members: [],
@@ -38,6 +41,10 @@ const day: OwnDay = {
   breakBeganAt: null,
   offAt: null,
   homeAt: null,
+  outAt: null,
+  news: null,
+  kept: { place: null, placesDays: 30, reports: 0, logsDays: 365 },
+  leave: [],
 };
 let n = 0;
 const said = (kind: FieldReport['kind'], visitId: string | null = null): FieldReport => ({
@@ -51,6 +58,10 @@ const said = (kind: FieldReport['kind'], visitId: string | null = null): FieldRe
   reason: '',
   lat: null,
   lon: null,
+  papers: null,
+  photo: null,
+  stops: null,
+  date: null,
 });
 
 describe('a day with what is not sent yet', () => {

@@ -1,4 +1,4 @@
-import type { OwnDay } from '@/contract/day/own-day';
+import type { OwnDay, OwnStop } from '@/contract/day/own-day';
 import type { FieldReport } from '@/contract/day/reports';
 import { FIELD_STEPS, type FieldStep, stepOf } from '@/core/index';
 
@@ -10,15 +10,22 @@ function afterReport(day: OwnDay, report: FieldReport): OwnDay {
   if (kind === 'break-begins') return { ...day, breakBeganAt: day.breakBeganAt ?? at };
   if (kind === 'break-ends') return { ...day, breakBeganAt: null };
   if (kind === 'off') return { ...day, offAt: day.offAt ?? at };
-  if (!isStep(kind)) return day;
+  if (kind === 'out') return { ...day, outAt: day.outAt ?? at };
+  if (kind === 'back') return { ...day, outAt: null };
+  if (kind === 'seen') return { ...day, news: null };
+  if (!isStep(kind) && kind !== 'papers') return day;
   return {
     ...day,
     stops: day.stops.map((s) =>
-      s.visitId === report.visitId && s.part === report.part
-        ? { ...s, state: stepOf(s.state, kind) ?? s.state }
-        : s,
+      s.visitId === report.visitId && s.part === report.part ? stopAfter(s, kind, at) : s,
     ),
   };
+}
+
+function stopAfter(s: OwnStop, kind: FieldReport['kind'], at: number): OwnStop {
+  if (kind === 'papers') return { ...s, papers: s.papers && { ...s.papers, state: 'came', backReason: '' } };
+  const state = isStep(kind) ? stepOf(s.state, kind) : null;
+  return { ...s, state: state ?? s.state, beganAt: kind === 'arrived' && state ? at : s.beganAt };
 }
 
 /** A day with what was reported and is not answered yet: as the server will have it, where it takes it. */

@@ -10,6 +10,21 @@ const DAY = 'lime own day';
 const OUTBOX = 'lime reports';
 const TRY_MS = 5000;
 
+/** So much of what waits goes at once, characters: photos are large. */
+const MOST_AT_ONCE = 400_000;
+
+/** The first of what waits, as much as may go at once. */
+function sendable(list: readonly FieldReport[]): FieldReport[] {
+  const out: FieldReport[] = [];
+  let length = 0;
+  for (const report of list) {
+    length += JSON.stringify(report).length;
+    if (out.length > 0 && length > MOST_AT_ONCE) break;
+    out.push(report);
+  }
+  return out;
+}
+
 export interface Told {
   readonly report: FieldReport;
   readonly refused: ReportRefusal;
@@ -51,7 +66,7 @@ export function useOwnDay() {
     if (isSending.current) return;
     isSending.current = true;
     try {
-      const list = (await get<FieldReport[]>(OUTBOX)) ?? [];
+      const list = sendable((await get<FieldReport[]>(OUTBOX)) ?? []);
       if (list.length === 0) return;
       const { outcomes } = await callApi('/api/day/reports', reportsAnswer, {
         method: 'POST',
@@ -65,13 +80,18 @@ export function useOwnDay() {
         const why = answered.get(report.id);
         if (why) setRefused({ report, refused: why });
       }
+      isSending.current = false;
+      // What was too much for one go follows.
+      if (((await get<FieldReport[]>(OUTBOX)) ?? []).length > 0) return await send();
       await client.invalidateQueries({ queryKey: ['own-day'] });
     } catch (cause) {
       // Without a network it waits; what the server will never take is not asked again.
       if (!(cause instanceof ApiError) || cause.code === 'offline') return;
       if (cause.code === 'invalid' || cause.code === 'not-found') {
-        await set(OUTBOX, []);
-        setWaiting([]);
+        // Only what was in it: what was added meanwhile, and what follows, stays.
+        const gone = new Set(sendable((await get<FieldReport[]>(OUTBOX)) ?? []).map((r) => r.id));
+        await update<FieldReport[]>(OUTBOX, (now) => (now ?? []).filter((r) => !gone.has(r.id)));
+        setWaiting((await get<FieldReport[]>(OUTBOX)) ?? []);
         await client.invalidateQueries({ queryKey: ['own-day'] });
       }
     } finally {

@@ -1,7 +1,7 @@
 import type { HandDeed } from '@/contract/plan/hand';
 import type { ObjectName } from '@/contract/shared/fields';
 import { clock, dayText, momentText } from '../shared/time';
-import { changeText, priceText } from './figures';
+import { changeText, durationText, priceText } from './figures';
 
 /** What each kind of object is called, one of it. */
 export const OBJECT_WORDS: Readonly<Record<ObjectName, string>> = {
@@ -74,6 +74,12 @@ function handText(f: Facts): string {
   return `${DEED_WORDS[f.deed as HandDeed] ?? 'Changed'} ${what}${where} (${changeText(Number(f.price ?? 0), priceText)})${reason}`;
 }
 
+const WAY_DONE: Readonly<Record<string, string>> = {
+  room: 'Made room, which moved',
+  spread: 'Gave to others',
+  rest: 'Optimized, which moved',
+};
+
 const STAGE_WORDS: Readonly<Record<string, string>> = {
   open: 'Opened again',
   done: 'Done',
@@ -123,9 +129,19 @@ const SENTENCES: Readonly<Record<string, (facts: Facts) => string>> = {
     `Rebooked ${String(f.site)} to ${spanOf(f)} (${changeText(Number(f.price ?? 0), priceText)})${typeof f.reason === 'string' ? `: ${f.reason}` : ''}`,
   'field-done': () => 'Done, to be confirmed by the office',
   remedy: (f) =>
-    `Gave ${String(f.label)} to ${String(f.person)} at ${clock(Number(f.startAt), String(f.zone))} (${changeText(Number(f.price ?? 0), priceText)})${Number(f.pushed) > 0 ? `, ${String(f.pushed)} later for it` : ''}`,
+    Number(f.moves ?? 1) > 1
+      ? `${WAY_DONE[String(f.kind)] ?? 'Changed'} ${String(f.moves)} visits of the day (${changeText(Number(f.price ?? 0), priceText)})`
+      : `Gave ${String(f.label)} to ${String(f.person)} at ${clock(Number(f.startAt), String(f.zone))} (${changeText(Number(f.price ?? 0), priceText)})${Number(f.pushed) > 0 ? `, ${String(f.pushed)} later for it` : ''}`,
   'cancel-order': (f) => `Cancelled ${String(f.label)}: ${String(f.reason)}`,
   'stage-order': (f) => `${STAGE_WORDS[String(f.stage)] ?? 'Changed'} ${String(f.label)}`,
+  'own-crew': (f) =>
+    `${String(f.person)} ${f.change === 'leads' ? 'leads the crew today' : f.change === 'away' ? 'is not with the crew today' : 'is with the crew after all'}`,
+  'grant-leave': (f) =>
+    `Granted ${String(f.person)} time off, ${momentText(Number(f.from), String(f.zone))} to ${momentText(Number(f.until), String(f.zone))}`,
+  'continue-visit': (f) =>
+    `${String(f.label)} goes on as another visit of ${durationText(Number(f.minutes) * 60)}`,
+  'move-unfinished': (f) =>
+    `Took ${String(f.label)} off to be placed anew, ${durationText(Number(f.minutes) * 60)} left`,
   'add-visit': (f) => `Another visit of ${String(f.label)}`,
   'link-request': () => 'Linked a request to its work order',
   'generate-maintenance': (f) => `Made ${String(f.count)} work orders of ${String(f.plan)}`,

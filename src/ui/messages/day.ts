@@ -1,5 +1,5 @@
 import type { NeedKind, PersonState } from '@/contract/day/day-view';
-import type { ReportRefusal } from '@/contract/day/reports';
+import type { FieldReport, ReportRefusal } from '@/contract/day/reports';
 import type { FieldState } from '@/core/index';
 
 export const FIELD_WORDS: Readonly<Record<FieldState, string>> = {
@@ -19,7 +19,7 @@ export const PERSON_WORDS: Readonly<Record<PersonState, string>> = {
   'on-site': 'on site',
   break: 'break',
   silent: 'silent',
-  away: 'away',
+  away: 'out',
   home: 'signed off',
 };
 
@@ -32,11 +32,12 @@ export const REFUSED_WORDS: Readonly<Record<ReportRefusal, string>> = {
   'on-break': 'there was a break',
   'not-on-break': 'there was no break',
   gone: 'the day was signed off',
+  'too-many': 'there are as many photos as are kept of one visit',
 };
 
 /** What somebody has to look after, in words; `what` is the visit and `who` the person. */
 export const NEED_WORDS: Readonly<
-  Record<NeedKind, (facts: { what: string; who: string; minutes: string }) => string>
+  Record<NeedKind, (facts: { what: string; who: string; minutes: string; rule: string }) => string>
 > = {
   'will-miss': ({ what, minutes }) => `${what} will miss what was promised by ${minutes}`,
   'not-started': ({ what, minutes }) => `${what} is not started, ${minutes} late`,
@@ -47,6 +48,30 @@ export const NEED_WORDS: Readonly<
   emergency: ({ what }) => `${what}: urgent, and without a place`,
   overtime: ({ who, minutes }) => `${who} works ${minutes} over`,
   free: ({ who, minutes }) => `${who} is free for ${minutes}`,
+  out: ({ who }) => `${who} is out for the day`,
+  rule: ({ what, rule }) => `${what}: ${rule}`,
+  leave: ({ who }) => `${who} asks for time off`,
+  unseen: ({ who }) => `${who} has not seen what changed of the day`,
+};
+
+/** What somebody in the field says, in their words. */
+export const FIELD_SAYS: Readonly<Record<FieldReport['kind'], string>> = {
+  accepted: 'Accepted',
+  late: 'Running late',
+  'on-the-way': 'On the way',
+  arrived: 'I am there',
+  done: 'Done here',
+  'not-done': 'Can’t finish',
+  'more-time': 'Need more time',
+  papers: 'What was done',
+  photo: 'A photo',
+  'break-begins': 'Break',
+  'break-ends': 'Break is over',
+  off: 'End of the day',
+  out: 'I cannot go on today',
+  back: 'I can go on',
+  seen: 'I have seen it',
+  position: 'My place',
 };
 
 const REPORT_WORDS: Readonly<Record<string, string>> = {
@@ -56,6 +81,9 @@ const REPORT_WORDS: Readonly<Record<string, string>> = {
   done: 'Done',
   'not-done': 'Could not be done',
   'more-time': 'Needs more time',
+  late: 'Running late',
+  papers: 'Sent what was done',
+  photo: 'Sent a photo',
 };
 
 /** A report from the field, as a history tells it. */

@@ -105,22 +105,52 @@ export async function readCrewsOf(
   return rows.map((r) => r.id);
 }
 
+const memberShape = z.strictObject({
+  id: z.string(),
+  name: z.string(),
+  leads: z.boolean(),
+  isAway: z.boolean(),
+});
+
+/** Who belongs to a crew on a day, whoever is away for it among them; first whoever leads. */
+export function readCrewMembers(
+  transaction: Transaction,
+  crewId: string,
+  date: string,
+): Promise<z.infer<typeof memberShape>[]> {
+  return select(
+    transaction,
+    memberShape,
+    `select t.id, t.name, t.id = coalesce((select g.technician_id from crew_changes g where g.crew_id = c.id and g.change = 'leads'
+         and :date between g.valid_from and g.valid_to order by g.valid_from desc limit 1), c.leader_id) as leads,
+       exists (select 1 from crew_changes g where g.crew_id = c.id and g.technician_id = t.id and g.change = 'away'
+         and :date between g.valid_from and g.valid_to) as "isAway"
+     from crews c join technicians t on t.id = c.leader_id
+       or exists (select 1 from crew_members m where m.crew_id = c.id and m.technician_id = t.id)
+       or exists (select 1 from crew_changes g where g.crew_id = c.id and g.technician_id = t.id and g.change in ('extra','leads')
+         and :date between g.valid_from and g.valid_to)
+     where c.id = :crewId order by 3 desc, t.name`,
+    { crewId, date },
+  );
+}
+
 const visitShape = z.strictObject({
   visitId: z.string(),
   part: z.int(),
-  state: z.enum(['accepted', 'on-the-way', 'on-site', 'done', 'not-done']),
+  state: z.enum(['planned', 'accepted', 'on-the-way', 'on-site', 'done', 'not-done']),
   personId: z.string(),
   date: z.string(),
   onWayAt: z.number().nullable(),
   beganAt: z.number().nullable(),
   endedAt: z.number().nullable(),
   moreMin: z.int(),
+  lateMin: z.int(),
   reason: z.string(),
 });
 export type VisitField = z.infer<typeof visitShape>;
 
 const VISIT = `select f.visit_id as "visitId", f.part, f.state, f.person_id as "personId", f.date::text as date, ${epoch('f.on_way_at')} as "onWayAt",
-  ${epoch('f.began_at')} as "beganAt", ${epoch('f.ended_at')} as "endedAt", f.more_min as "moreMin", f.reason from visit_fields f`;
+  ${epoch('f.began_at')} as "beganAt", ${epoch('f.ended_at')} as "endedAt", f.more_min as "moreMin", f.late_min as "lateMin", f.reason from visit_fields f`;
 
 /** What was said of a visit stands as long as whoever said it has it on that day: given to somebody else, it is planned anew. */
 const STANDS = `exists (select 1 from placements p join plans l on l.id = p.plan_id and l.kind = 'live'
@@ -178,11 +208,13 @@ const personShape = z.strictObject({
   breaksTaken: z.int(),
   breakEndedAt: z.number().nullable(),
   offAt: z.number().nullable(),
+  outAt: z.number().nullable(),
+  outReason: z.string(),
 });
 export type PersonField = z.infer<typeof personShape>;
 
 const PERSON = `select f.person_id as "personId", f.date::text as date, ${epoch('f.heard_at')} as "heardAt", ${epoch('f.break_began_at')} as "breakBeganAt",
-  f.breaks_taken as "breaksTaken", ${epoch('f.break_ended_at')} as "breakEndedAt", ${epoch('f.off_at')} as "offAt" from person_fields f`;
+  f.breaks_taken as "breaksTaken", ${epoch('f.break_ended_at')} as "breakEndedAt", ${epoch('f.off_at')} as "offAt", ${epoch('f.out_at')} as "outAt", f.out_reason as "outReason" from person_fields f`;
 
 export async function readPersonField(
   transaction: Transaction,
@@ -265,7 +297,8 @@ export async function readOrderOfVisit(
     transaction,
     lastShape,
     `select w.id as "workOrderId", s.territory_id as "territoryId", w.stage = 'open' and not exists (
-       select 1 from visits o where o.work_order_id = w.id and o.status = 'open' and o.archived_at is null and (
+       select 1 from visits o where o.work_order_id = w.id and o.status = 'open' and o.archived_at is null
+         and not exists (select 1 from visits c where c.continues_id = o.id and c.status = 'open') and (
          not exists (select 1 from visit_fields f where f.visit_id = o.id and f.state = 'done')
          or exists (select 1 from placements p join plans l on l.id = p.plan_id and l.kind = 'live'
            where p.visit_id = o.id and not exists (select 1 from visit_fields f where f.visit_id = o.id and f.part = p.part and f.state = 'done')))

@@ -18,6 +18,7 @@ const stop = z.strictObject({
   lat: z.number().nullable(),
   lon: z.number().nullable(),
   startAt: z.number(),
+  beganAt: z.number().nullable(),
   finishAt: z.number(),
   windows: z.array(z.strictObject({ startAt: z.number(), endAt: z.number() })),
   notes: z.string(),
@@ -25,6 +26,8 @@ const stop = z.strictObject({
   asset: z.string().nullable(),
   tasks: z.array(z.string()),
 });
+
+export type OwnStopRow = z.infer<typeof stop>;
 
 /** What the live plan has for somebody on a day, with all that is needed there, in its order. */
 export function readOwnStops(
@@ -37,7 +40,7 @@ export function readOwnStops(
     stop,
     `select p.visit_id as "visitId", w.id as "workOrderId", p.part, 'W-' || w.number || case when v.part > 1 then '.' || v.part else '' end as label,
        f.state, w.summary as what, k.name as "jobKind", s.id as "siteId", s.name as site, s.address, s.zone, s.lat, s.lon,
-       ${epoch('p.starts_at')} as "startAt", ${epoch('p.ends_at')} as "finishAt",
+       ${epoch('p.starts_at')} as "startAt", ${epoch('p.ends_at')} as "finishAt", ${epoch('f.began_at')} as "beganAt",
        coalesce((select jsonb_agg(jsonb_build_object('startAt', ${epoch('x.starts_at')}, 'endAt', ${epoch('x.ends_at')}) order by x.starts_at)
          from visit_windows x where x.visit_id = v.id), '[]') as windows,
        w.notes,
@@ -99,7 +102,58 @@ export async function readDrivenDay(
   };
 }
 
-const who = z.strictObject({ id: z.string(), name: z.string(), zone: z.string() });
+const placeShape = z.strictObject({ id: z.string(), lat: z.number(), lon: z.number(), at: z.number() });
+
+/** Where some technicians were last. */
+export async function readPlaces(
+  transaction: Transaction,
+  ids: readonly string[],
+): Promise<ReadonlyMap<string, { readonly lat: number; readonly lon: number; readonly at: number }>> {
+  const rows = await select(
+    transaction,
+    placeShape,
+    `select id, last_lat as lat, last_lon as lon, ${epoch('last_seen_at')} as at from technicians
+     where id in (:ids) and last_lat is not null and last_lon is not null and last_seen_at is not null`,
+    { ids: ['', ...ids] },
+  );
+  return new Map(rows.map(({ id, ...place }) => [id, place]));
+}
+
+const keptShape = z.strictObject({
+  lat: z.number().nullable(),
+  lon: z.number().nullable(),
+  at: z.number().nullable(),
+  placesDays: z.int(),
+  reports: z.int(),
+  logsDays: z.int(),
+});
+
+/** What is kept about a technician: where they were last, how many reports, and for how long. */
+export async function readKeptOf(
+  transaction: Transaction,
+  technicianId: string,
+): Promise<z.infer<typeof keptShape>> {
+  const [row] = await select(
+    transaction,
+    keptShape,
+    `select t.last_lat as lat, t.last_lon as lon, ${epoch('t.last_seen_at')} as at,
+       coalesce((select c.keep_positions_days from company c limit 1), 30) as "placesDays",
+       coalesce((select c.keep_logs_days from company c limit 1), 365) as "logsDays",
+       (select count(*)::int from field_reports r where r.person_id = t.id) as reports
+     from technicians t where t.id = :technicianId`,
+    { technicianId },
+  );
+  if (!row) throw new Error(`technician ${technicianId} is there`);
+  return row;
+}
+
+const who = z.strictObject({
+  id: z.string(),
+  name: z.string(),
+  zone: z.string(),
+  homeLat: z.number().nullable(),
+  homeLon: z.number().nullable(),
+});
 
 export async function readTechnicianName(
   transaction: Transaction,
@@ -108,26 +162,19 @@ export async function readTechnicianName(
   const [row] = await select(
     transaction,
     who,
-    'select id, name, zone from technicians where id = :id and archived_at is null',
+    'select id, name, zone, home_lat as "homeLat", home_lon as "homeLon" from technicians where id = :id and archived_at is null',
     { id },
   );
   return row ?? null;
 }
 
-const crew = z.strictObject({ name: z.string(), members: z.array(z.string()) });
-
-/** A crew with the names of who is always in it, its leader among them. */
-export async function readCrewName(
-  transaction: Transaction,
-  id: string,
-): Promise<z.infer<typeof crew> | null> {
+/** What a crew is called; null where there is none. */
+export async function readCrewName(transaction: Transaction, id: string): Promise<string | null> {
   const [row] = await select(
     transaction,
-    crew,
-    `select c.name, coalesce((select jsonb_agg(t.name order by t.name) from technicians t
-       where t.id = c.leader_id or t.id in (select m.technician_id from crew_members m where m.crew_id = c.id)), '[]') as members
-     from crews c where c.id = :id`,
+    z.strictObject({ name: z.string() }),
+    'select name from crews where id = :id',
     { id },
   );
-  return row ?? null;
+  return row?.name ?? null;
 }

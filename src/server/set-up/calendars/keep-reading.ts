@@ -11,7 +11,7 @@ import {
 import { lastHandOn } from '@/db/repositories/shared/commands';
 import { readMany, type Stored } from '@/db/repositories/shared/schedule';
 import { requireRight } from '../../shared/access';
-import { nowSec } from '../../shared/clock';
+import { clockIn } from '../../shared/clock';
 import { runCommand } from '../../shared/commands/command';
 import { readObject } from '../../shared/objects/read-objects';
 import { prepareSave, writePrepared } from '../../shared/objects/save-object';
@@ -151,7 +151,7 @@ async function readOne(
       const keeper = await lastHandOn(transaction, 'calendars', id);
       const user = keeper === null ? null : await readUserById(transaction, keeper);
       if (!user) throw new Refusal('not-found');
-      const unit = { user, transaction, now: nowSec() };
+      const unit = { user, transaction, now: (await clockIn(transaction)).now };
       const brought = await takeCalendar(unit, calendar, fetched.text, before);
       await writeCalendarRead(transaction, { calendarId: id, readAt: at, failure: null, brought });
     });

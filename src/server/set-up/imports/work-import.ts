@@ -3,7 +3,7 @@ import { target as targetShape } from '@/contract/imports/targets';
 import { type Database, inTransaction } from '@/db/connection';
 import { readUserById } from '@/db/repositories/access/users';
 import { claimImport, type ImportRow, writeImport } from '@/db/repositories/set-up/imports';
-import { nowSec } from '../../shared/clock';
+import { clockIn } from '../../shared/clock';
 import { readFile } from '../../shared/imports/read-file';
 import { NotTaken, takeFile } from '../../shared/imports/take-file';
 import { Refusal } from '../../shared/refusal';
@@ -31,7 +31,7 @@ async function take(db: Database, row: ImportRow, report: (share: number) => voi
   return inTransaction(db, 'write', async (transaction) => {
     const user = await readUserById(transaction, row.userId);
     if (!user) throw new Refusal('not-found');
-    const unit = { user, transaction, now: nowSec() };
+    const unit = { user, transaction, now: (await clockIn(transaction)).now };
     const settings = importSettings.parse(row.settings);
     return takeFile(unit, {
       target: targetShape.parse(row.target),

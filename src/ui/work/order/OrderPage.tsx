@@ -14,6 +14,7 @@ import { clock, dateIn, momentText } from '../../shared/time';
 import css from '../Work.module.css';
 import { WorkCrumbs } from '../WorkCrumbs';
 import { stateText } from '../work-columns';
+import { CameBack } from './CameBack';
 import { Life } from './Life';
 
 const anything = z.unknown();
@@ -113,6 +114,7 @@ function Shown({ page }: { readonly page: WorkOrderPage }) {
           <VisitPart key={v.id} page={page} visit={v} />
         ))}
         <Needs page={page} />
+        <CameBack page={page} />
         {page.notes !== '' && (
           <>
             <h2>Notes</h2>

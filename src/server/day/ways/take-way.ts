@@ -1,15 +1,16 @@
-import { remedyTaken } from '@/contract/day/remedies';
+import { wayTaken } from '@/contract/day/ways';
 import type { Remedy } from '@/core/index';
 import { type DrivenDay, type LiveSeat, readLiveVisits } from '@/db/repositories/plan/live-parts';
 import { raiseLiveRevision } from '@/db/repositories/plan/plans';
-import { type Command, runCommand } from '../shared/commands/command';
-import { writeLive } from '../shared/hand/write-live';
-import { createNames } from '../shared/plans/broken';
-import { partId, visitOfId } from '../shared/problem/links';
-import { dayOfShift, personAndDate } from '../shared/problem/make-shifts';
-import { Refusal, required } from '../shared/refusal';
-import type { Unit } from '../shared/unit';
-import { type DayBoard, lateSecOf, personOf, seekRemedies } from './find-remedies';
+import { type Command, runCommand } from '../../shared/commands/command';
+import { writeLive } from '../../shared/hand/write-live';
+import { partId, visitOfId } from '../../shared/problem/links';
+import { dayOfShift, personAndDate } from '../../shared/problem/make-shifts';
+import { Refusal, required } from '../../shared/refusal';
+import type { Unit } from '../../shared/unit';
+import type { DayWay } from './day-board';
+import { sayWay } from './find-ways';
+import { seekWays } from './seek-ways';
 
 const iso = (sec: number): string => new Date(Math.round(sec) * 1000).toISOString();
 
@@ -23,7 +24,7 @@ interface Stand {
 }
 
 /** Everything on the days that change: what has begun where it was, the rest where the way out has it. */
-function standsOf({ open, coreId }: DayBoard, { result }: Remedy): Stand[] {
+function standsOf({ open, remedy: { result, seats } }: DayWay): Stand[] {
   const planned = new Map(
     open.ground.kept.verdict.timed.routes.flatMap((r) =>
       r.stops.map((s) => [`${r.shift.id} ${s.visit.id}`, s] as const),
@@ -33,7 +34,7 @@ function standsOf({ open, coreId }: DayBoard, { result }: Remedy): Stand[] {
     .filter((e) => result.shiftIds.has(e.shiftId))
     .flatMap((e) =>
       e.stops
-        .filter((s) => !isLeft(result, s.visitId) && s.visitId !== coreId)
+        .filter((s) => !isLeft(result, s.visitId) && !seats.has(s.visitId))
         .map((s) => ({
           coreId: s.visitId,
           shiftId: e.shiftId,
@@ -61,7 +62,7 @@ const isLeft = ({ index }: Remedy['result'], visitId: string): boolean => index.
 
 /** The seats that a visit has once the days that change are as they stand; other days and other people keep theirs. */
 function seatsAfter(
-  { open, coreId: held }: DayBoard,
+  { open, remedy }: DayWay,
   visitId: string,
   stands: readonly Stand[],
   before: readonly LiveSeat[],
@@ -70,7 +71,7 @@ function seatsAfter(
   const changed = new Set(stands.map((s) => dayOfShift(s.shiftId)));
   const own = stands.filter((s) => visitOfId(s.coreId)?.visitId === visitId);
   const partOf = (coreId: string): number => visitOfId(coreId)?.part ?? 1;
-  const isHeld = (part: number): boolean => partId(visitId, part) === held;
+  const isHeld = (part: number): boolean => remedy.seats.has(partId(visitId, part));
   const kept = before.filter(
     (s) =>
       !isHeld(s.part) &&
@@ -103,12 +104,10 @@ function seatsAfter(
 
 /** How a day is driven then: it began as it did, and goes on as the way out has it. */
 function drivenAfter(
-  day: DayBoard,
-  { result }: Remedy,
+  { open, remedy: { result } }: DayWay,
   dayId: string,
   before: readonly DrivenDay[],
 ): DrivenDay[] {
-  const { open } = day;
   const { originSec } = open.ground.kept.built;
   const nowIso = iso(open.facts.nowSec + originSec);
   const planned = open.ground.kept.verdict.timed.routes.filter((r) => dayOfShift(r.shift.id) === dayId);
@@ -139,47 +138,50 @@ function drivenAfter(
   return out.sort((a, b) => a.departAt.localeCompare(b.departAt));
 }
 
-async function write(unit: Unit, command: Command, day: DayBoard, remedy: Remedy): Promise<void> {
-  const territoryOf = new Map(day.open.ground.kept.loaded.data.visits.map((v) => [v.id, v.territoryId]));
-  const stands = standsOf(day, remedy);
+async function write(unit: Unit, command: Command, way: DayWay): Promise<void> {
+  const territoryOf = new Map(way.open.ground.kept.loaded.data.visits.map((v) => [v.id, v.territoryId]));
+  const stands = standsOf(way);
   const ids = [
-    ...new Set([day.coreId, ...stands.map((s) => s.coreId)].flatMap((id) => visitOfId(id)?.visitId ?? [])),
+    ...new Set(
+      [...way.remedy.seats.keys(), ...stands.map((s) => s.coreId)].flatMap(
+        (id) => visitOfId(id)?.visitId ?? [],
+      ),
+    ),
   ];
   const before = await readLiveVisits(unit.transaction, ids);
-  const dayIds = [...new Set([...remedy.result.shiftIds].map(dayOfShift))];
+  const dayIds = [...new Set([...way.remedy.result.shiftIds].map(dayOfShift))];
   await writeLive(unit, command, {
     before,
-    after: new Map(ids.map((id) => [id, seatsAfter(day, id, stands, before.get(id) ?? [])] as const)),
+    after: new Map(ids.map((id) => [id, seatsAfter(way, id, stands, before.get(id) ?? [])] as const)),
     dayIds,
-    driven: (days) =>
-      new Map(dayIds.map((id) => [id, drivenAfter(day, remedy, id, days.get(id) ?? [])] as const)),
+    driven: (days) => new Map(dayIds.map((id) => [id, drivenAfter(way, id, days.get(id) ?? [])] as const)),
     territoryOf: (id) => territoryOf.get(id),
   });
 }
 
 /** Does one way out as it was shown, as one command; refused where the day has gone on and it is not the same any more. */
-export async function takeRemedy(unit: Unit, raw: unknown): Promise<{ commandId: number | null }> {
-  const { personId, startAt, price, ...asked } = required(remedyTaken, raw);
+export async function takeWay(unit: Unit, raw: unknown): Promise<{ commandId: number | null }> {
+  const { key, price, ...asked } = required(wayTaken, raw);
   await raiseLiveRevision(unit.transaction);
-  const day = await seekRemedies(unit, asked);
-  const { kept } = day.open.ground;
-  const at = (sec: number): number => Math.round(sec + kept.built.originSec);
-  const remedy = day.remedies.find(
-    (r) => personOf(day, r) === personId && at(r.startSec) === startAt && r.price === price,
-  );
-  if (!remedy) throw new Refusal('conflict', { reason: 'day-went-on' });
-  const names = createNames(kept.loaded.data);
+  const sought = await seekWays(unit, asked);
+  const found = sought.ways.find((w) => w.key === key && w.remedy.price === price);
+  if (!found) throw new Refusal('conflict', { reason: 'day-went-on' });
+  const { open, board } = sought;
+  const said = sayWay(sought, found);
+  const [first] = said.moves;
   const facts = {
-    label: names.visit(day.coreId).label,
-    person: names.person(personId),
-    startAt,
-    zone: kept.loaded.zone,
+    kind: said.kind,
+    moves: said.moves.length,
+    label: first?.label ?? '',
+    person: first?.with ?? '',
+    startAt: first?.startAt ?? null,
+    zone: open.ground.kept.loaded.zone,
     price,
-    pushed: remedy.result.pushed.filter((p) => p.visitId !== day.coreId).length,
-    late: lateSecOf(day.open, asked.visitId, startAt) > 0,
+    pushed: said.pushed.length,
+    loose: said.loose,
   };
   const { commandId } = await runCommand(unit, 'remedy', facts, (command) =>
-    write(unit, command, day, remedy),
+    write(unit, command, { open, board, remedy: found.remedy }),
   );
   return { commandId };
 }

@@ -1,0 +1,32 @@
+import type { Way } from '@/contract/day/ways';
+import { clock } from '../shared/time';
+import { changeText, durationText, priceText } from './figures';
+
+const lateText = ({ lateSec }: Way['moves'][number]): string =>
+  lateSec > 0 ? `, ${durationText(lateSec)} late` : '';
+
+/** A way out of what goes wrong in a day, in a few words, with its price. */
+export function wayText(way: Way, zone: string): string {
+  const [first, ...rest] = way.moves;
+  const price = changeText(way.price, priceText);
+  const pushed = way.pushed.length === 0 ? '' : `, ${way.pushed.length} at another time for it`;
+  const loose = way.loose > 0 ? `, ${way.loose} without a place` : '';
+  const at = (m: Way['moves'][number]): string => (m.startAt === null ? '' : ` ${clock(m.startAt, zone)}`);
+  if (way.kind === 'give' && first)
+    return `Give to ${first.with},${at(first)}${lateText(first)}${pushed}, ${price}`;
+  if (way.kind === 'fill' && first) return `${first.label} ${first.site},${at(first)}${pushed}, ${price}`;
+  if (way.kind === 'room' && first) {
+    const others = rest.map((m) =>
+      m.with === null
+        ? `${m.label} comes off the day`
+        : `${m.label} goes to ${m.with},${at(m)}${lateText(m)}`,
+    );
+    return `${first.with},${at(first)}${lateText(first)}; ${others.join('; ')}${pushed}, ${price}`;
+  }
+  if (way.kind === 'spread') {
+    const placed = way.moves.filter((m) => m.with !== null);
+    const names = [...new Set(placed.map((m) => m.with))];
+    return `Give ${placed.length} to ${names.join(', ') || 'nobody'}${loose}${pushed}, ${price}`;
+  }
+  return `Move ${way.moves.length} to others${pushed}${loose}, ${price}`;
+}
