@@ -1,7 +1,7 @@
 import { useElementSize } from '@mantine/hooks';
 import Link from 'next/link';
 import type { DayPerson, DayView } from '@/contract/day/day-view';
-import { FIELD_WORDS, PERSON_WORDS } from '../messages/day';
+import { FIELD_WORDS, PERSON_WORDS } from '../messages/day/day-words';
 import { clock } from '../shared/time';
 import { useNow } from '../shared/use-now';
 import { fullHours, hoursOf } from './axis';

@@ -5,7 +5,7 @@ import { DateInput } from '@mantine/dates';
 import { useQuery } from '@tanstack/react-query';
 import { usePathname, useSearchParams } from 'next/navigation';
 import { type DayView, dayView } from '@/contract/day/day-view';
-import { PERSON_WORDS } from '../messages/day';
+import { PERSON_WORDS } from '../messages/day/day-words';
 import { errorText } from '../messages/errors';
 import { durationText } from '../messages/figures';
 import { callApi } from '../shared/api';

@@ -7,7 +7,7 @@ import { z } from 'zod';
 import type { DayNeed, DayView } from '@/contract/day/day-view';
 import type { WaysAsk } from '@/contract/day/ways';
 import type { RuleCode } from '@/core/index';
-import { NEED_WORDS } from '../messages/day';
+import { NEED_WORDS } from '../messages/day/day-words';
 import { errorText } from '../messages/errors';
 import { durationText } from '../messages/figures';
 import { RULE_WORDS } from '../messages/rules';

@@ -3,9 +3,9 @@ import { notifications } from '@mantine/notifications';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { z } from 'zod';
 import { type Way, type WaysAnswer, type WaysAsk, waysAnswer } from '@/contract/day/ways';
+import { wayText } from '../messages/day/ways';
 import { errorText } from '../messages/errors';
 import { durationText, priceText } from '../messages/figures';
-import { wayText } from '../messages/ways';
 import { callApi } from '../shared/api';
 import css from './Day.module.css';
 

@@ -4,7 +4,7 @@ import { useMutation } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import type { OwnDay, OwnStop } from '@/contract/day/own-day';
 import type { FieldReport } from '@/contract/day/reports';
-import { FIELD_SAYS, REFUSED_WORDS } from '../messages/day';
+import { FIELD_SAYS, REFUSED_WORDS } from '../messages/day/day-words';
 import { errorText } from '../messages/errors';
 import { callApi, done } from '../shared/api';
 import { clock, dayText } from '../shared/time';
@@ -13,7 +13,8 @@ import { AboutYou } from './AboutYou';
 import { nextStep } from './after-reports';
 import { CrewOfDay } from './CrewOfDay';
 import css from './Field.module.css';
-import { Finish } from './Finish';
+import { Finish } from './finish/Finish';
+import { useTicks } from './finish/use-ticks';
 import { Leave } from './Leave';
 import { News } from './News';
 import { OwnCalendar } from './OwnCalendar';
@@ -21,7 +22,6 @@ import { forgetKept, keepForOffline } from './offline';
 import { Out, Steps } from './Steps';
 import { keyOf, Stop } from './Stop';
 import { useOwnDay } from './use-own-day';
-import { useTicks } from './use-ticks';
 
 /** A technician's day on their phone: a cord from top to bottom, unfolded where they are, with one large button for what comes next. */
 export function FieldPage() {

@@ -1,5 +1,5 @@
 import type { OwnDay, OwnStop } from '@/contract/day/own-day';
-import { FIELD_WORDS } from '../messages/day';
+import { FIELD_WORDS } from '../messages/day/day-words';
 import { clock } from '../shared/time';
 import css from './Field.module.css';
 import { Way } from './Way';

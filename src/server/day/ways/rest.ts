@@ -7,6 +7,8 @@ import { addRest, claimRest, dropOldRests, endRest, readRestState } from '@/db/r
 import { notify } from '@/db/repositories/shared/commands';
 import { requireRight, requireSight } from '../../shared/access';
 import { Refusal, required } from '../../shared/refusal';
+import { readGround } from '../../shared/travel/ground';
+import { travelBetweenAll } from '../../shared/travel/matrices';
 import type { SystemUnit, Unit } from '../../shared/unit';
 import { openDay } from '../open-day';
 import { restFor } from './day-board';
@@ -49,7 +51,11 @@ export async function nextRest(system: SystemUnit): Promise<{
   }
   const open = await openDay({ transaction, user, now }, { territoryIds: row.territoryIds, date: row.date });
   const { problem, plan } = restFor(open, row.date);
-  return { id: row.id, seconds: row.seconds, problem, start: plan };
+  // A search asks for ways so often that it needs them all at hand.
+  const points = problem.places.map((p) => ({ lat: p.lat ?? 0, lon: p.lon ?? 0 }));
+  const { days } = open.ground.kept.built;
+  const travel = travelBetweenAll(await readGround(transaction), points, days);
+  return { id: row.id, seconds: row.seconds, problem: { ...problem, travel }, start: plan };
 }
 
 /** Keeps what was found, or that nothing was. */

@@ -1,6 +1,6 @@
 import type { WorkOrderPage } from '@/contract/work/work-list';
 import { commandText } from '../../messages/commands';
-import { reportText } from '../../messages/day';
+import { reportText } from '../../messages/day/day-words';
 import { momentText } from '../../shared/time';
 import css from '../Work.module.css';
 

@@ -1,6 +1,6 @@
 import type { Way } from '@/contract/day/ways';
-import { clock } from '../shared/time';
-import { changeText, durationText, priceText } from './figures';
+import { clock } from '../../shared/time';
+import { changeText, durationText, priceText } from '../figures';
 
 const lateText = ({ lateSec }: Way['moves'][number]): string =>
   lateSec > 0 ? `, ${durationText(lateSec)} late` : '';
@@ -21,7 +21,7 @@ export function wayText(way: Way, zone: string): string {
         ? `${m.label} comes off the day`
         : `${m.label} goes to ${m.with},${at(m)}${lateText(m)}`,
     );
-    return `${first.with},${at(first)}${lateText(first)}; ${others.join('; ')}${pushed}, ${price}`;
+    return `To ${first.with},${at(first)}${lateText(first)}; ${others.join('; ')}${pushed}, ${price}`;
   }
   if (way.kind === 'spread') {
     const placed = way.moves.filter((m) => m.with !== null);

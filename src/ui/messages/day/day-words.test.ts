@@ -1,7 +1,7 @@
 import { NEEDS, PERSON_STATES } from '@/contract/day/day-view';
 import { REFUSALS, REPORT_KINDS } from '@/contract/day/reports';
 import { FIELD_STATES } from '@/core/index';
-import { FIELD_WORDS, NEED_WORDS, PERSON_WORDS, REFUSED_WORDS, reportText } from './day';
+import { FIELD_WORDS, NEED_WORDS, PERSON_WORDS, REFUSED_WORDS, reportText } from './day-words';
 
 describe('words of the day', () => {
   it('are there for every state, need and refusal', () => {

@@ -1,6 +1,6 @@
 import { useEffect, useRef } from 'react';
 import SignaturePad from 'signature_pad';
-import css from './Field.module.css';
+import css from '../Field.module.css';
 
 const WIDTH = 320;
 const HEIGHT = 120;

@@ -1,7 +1,7 @@
 import { useRef, useState } from 'react';
 import type { OwnStop } from '@/contract/day/own-day';
 import type { FieldReport, VisitPapers } from '@/contract/day/reports';
-import css from './Field.module.css';
+import css from '../Field.module.css';
 import { Signature } from './Signature';
 import { shrinkPhoto } from './shrink-photo';
 
