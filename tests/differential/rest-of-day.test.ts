@@ -1,4 +1,5 @@
 import {
+  adoptPlan,
   courseOf,
   createRandom,
   type DayFacts,
@@ -176,5 +177,41 @@ describe('what is left of a day', () => {
     expect(counts.spread).toBeGreaterThan(20);
     expect(counts.placed).toBeGreaterThan(20);
     expect(counts.filled).toBeGreaterThan(5);
+  });
+
+  it('takes over another plan of it as that comes to now: itself changes nothing, another is what the checker says', () => {
+    let adopted = 0;
+    for (const seed of SEEDS) {
+      const { rest, facts } = played(seed);
+      const before = verifyPlan(rest.problem, rest.plan);
+      if (before.kind !== 'judged') throw new Error('what is left can be read');
+      const known = new Set(before.violations.map(keyOf));
+      const board = keptBoardOf(indexProblem(rest.problem), rest.plan)!;
+      const same = adoptPlan(board, rest.plan);
+      expect(same?.result.shiftIds.size).toBe(0);
+      expect(same?.price).toBe(0);
+      const [id] = board.shiftsOf.keys();
+      const [way] =
+        id === undefined
+          ? []
+          : remediesFor(board, id, { limit: 1, mayGoTo: () => true, nowSec: facts.nowSec });
+      if (!way) continue;
+      const other = adoptPlan(board, planOfHand(way.result));
+      if (!other) continue;
+      adopted++;
+      const after = verifyPlan(other.result.index.problem, planOfHand(other.result));
+      if (after.kind !== 'judged') throw new Error('what was taken over can be read');
+      expect(after.violations.map(keyOf).filter((k) => !known.has(k))).toEqual([]);
+      expect(after.price - before.price).toBe(other.price + other.result.change.unplanned.price);
+      // What is gone from the day is left out of a plan that still has it.
+      const stale = {
+        ...rest.plan,
+        routes: rest.plan.routes.map((r, i) =>
+          i === 0 ? { ...r, stops: [...r.stops, { visitId: 'gone', startSec: 0 }] } : r,
+        ),
+      };
+      expect(adoptPlan(board, stale)?.result.shiftIds.size).toBe(0);
+    }
+    expect(adopted).toBeGreaterThan(10);
   });
 });

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, type Page, test } from '@playwright/test';
 import { expectAccessible } from './accessible';
 import { callAs, enterAs } from './steps';
 
@@ -146,6 +146,9 @@ test('a visit that will be late goes to somebody else with one click, at the pri
   await page.goto('/day');
   const need = page.locator('li[data-kind="will-miss"]').first();
   const way = need.getByRole('button', { name: /^Give to / }).first();
+  const more = need.getByRole('button', { name: 'Ways out' });
+  await expect(need).toBeVisible();
+  if (await more.isVisible()) await more.click();
   await expect(way).toBeVisible();
   const key = await need.getAttribute('data-need');
   await way.click();
@@ -153,4 +156,147 @@ test('a visit that will be late goes to somebody else with one click, at the pri
   await page.getByRole('button', { name: /^Undo/ }).click();
   await expect(page.getByText(/^Undone: Gave W-/).first()).toBeVisible();
   await expect(page.locator(`li[data-need="${key}"]`)).toBeVisible();
+});
+
+/** From wherever they are to the site of the next visit. */
+async function goToNext(phone: Page): Promise<void> {
+  const [over, way, there, here] = ['Break is over', 'On my way', 'I am there', 'Done here'].map((name) =>
+    phone.getByRole('button', { name, exact: true }),
+  );
+  await expect(way!.or(there!).or(here!)).toBeVisible();
+  if (await over!.isVisible()) await over!.click();
+  await expect(over!).toHaveCount(0);
+  if (await way!.isVisible()) await way!.click();
+  await expect(there!.or(here!)).toBeVisible();
+  if (await there!.isVisible()) await there!.click();
+  await expect(here!).toBeVisible();
+}
+
+/** One red pixel. */
+const PNG = Buffer.from(
+  'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mP8z8BQDwAEhQGAhKmMIQAAAABJRU5ErkJggg==',
+  'base64',
+);
+
+test('what comes back from a visit is looked at in the office, sent back, mended and confirmed', async ({
+  page,
+  browser,
+}) => {
+  const pocket = await browser.newContext({ viewport: { width: 390, height: 844 } });
+  const phone = await pocket.newPage();
+  await enterAs(phone, 'field');
+  await phone.goto('/field');
+  await expect(phone.getByText('all sent')).toBeVisible();
+  await goToNext(phone);
+  await phone.getByRole('button', { name: 'Done here' }).click();
+  const finish = phone.getByRole('region', { name: 'What was done' });
+  await expect(finish).toBeVisible();
+  await expectAccessible(phone, 'what was done');
+  const site = await finish.getByRole('heading').innerText();
+  expect(site).not.toBe('');
+  for (const box of await finish.getByRole('checkbox').all()) await box.check();
+  await finish.getByLabel('Note').fill('The door sticks');
+  await finish.getByLabel(/^Photos/).setInputFiles({ name: 'a.png', mimeType: 'image/png', buffer: PNG });
+  await expect(finish.getByText('1 taken')).toBeVisible();
+  await finish.getByLabel('Signed by').fill('At the gate');
+  const pad = (await finish.getByRole('img', { name: 'Sign here with a finger' }).boundingBox())!;
+  await phone.mouse.move(pad.x + 30, pad.y + 60);
+  await phone.mouse.down();
+  for (let i = 1; i <= 10; i++) await phone.mouse.move(pad.x + 30 + i * 15, pad.y + 60 + (i % 2) * 20);
+  await phone.mouse.up();
+  await finish.getByRole('button', { name: 'It is done' }).click();
+  await expect(phone.getByText('all sent')).toBeVisible();
+
+  await enterAs(page, 'analyst');
+  const own = JSON.parse((await callAs(phone, '/api/day/own')).text) as {
+    stops: { label: string; papers: { note: string } | null }[];
+  };
+  const stop = own.stops.find((s) => s.papers?.note === 'The door sticks')!;
+  const [number, part] = stop.label.slice(2).split('.');
+  expect(part ?? '1').toBeTruthy();
+  const found = JSON.parse((await callAs(page, `/api/work?text=W-${number}`)).text) as {
+    rows: { id: string; number: number }[];
+  };
+  const id = found.rows.find((r) => String(r.number) === number)!.id;
+  await page.goto(`/work/orders/${id}`);
+  const back = page.getByRole('region', { name: 'What came back' });
+  await expect(back.getByText('The door sticks')).toBeVisible();
+  await expect(back.getByRole('img', { name: 'Signature of At the gate' })).toBeVisible();
+  const photo = back.getByRole('img', { name: '1 from the field' });
+  await expect.poll(() => photo.evaluate((i: HTMLImageElement) => i.naturalWidth)).toBeGreaterThan(0);
+  await back.getByRole('button', { name: 'Send it back …' }).click();
+  await back.getByLabel('What is missing').fill('Minutes are missing');
+  await back.getByRole('button', { name: 'Send it back', exact: true }).click();
+  await expect(back.getByText('sent back by')).toBeVisible();
+
+  await phone.reload();
+  await expect(phone.getByText('Sent back: Minutes are missing')).toBeVisible();
+  await phone.getByRole('button', { name: 'Mend it' }).click();
+  await finish.getByLabel('Minutes on site').fill('35');
+  await finish.getByRole('button', { name: 'Send it again' }).click();
+  await expect(phone.getByText('Sent back')).toHaveCount(0);
+  await expect(back.getByText('35 min on site by their own word.')).toBeVisible();
+  await pocket.close();
+});
+
+test('a phone opens without a network, goes through its visits, and sends all of it on return, in order and once', async ({
+  browser,
+}) => {
+  const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
+  const phone = await context.newPage();
+  await enterAs(phone, 'field');
+  await phone.goto('/field');
+  await expect(phone.getByText('all sent')).toBeVisible();
+  // Kept once it is there.
+  await phone.evaluate(async () => {
+    await navigator.serviceWorker.ready;
+    for (let i = 0; i < 50; i++) {
+      if (await (await caches.open('field-page')).match('/field')) return;
+      await new Promise((resolve) => setTimeout(resolve, 200));
+    }
+    throw new Error('the page was not kept');
+  });
+  const before = JSON.parse((await callAs(phone, '/api/day/own')).text) as {
+    stops: { state: string; visitId: string }[];
+  };
+  const done = before.stops.filter((s) => s.state === 'done').length;
+  const left = before.stops.filter((s) => s.state !== 'done' && s.state !== 'not-done').length;
+  await context.setOffline(true);
+  await phone.reload();
+  await expect(phone.getByText('without a network, as it was last known')).toBeVisible();
+  let ended = 0;
+  for (; ended < Math.min(4, left); ended++) {
+    await goToNext(phone);
+    await phone.getByRole('button', { name: 'Done here' }).click();
+    await phone.getByRole('button', { name: 'It is done' }).click();
+    await expect(phone.getByRole('button', { name: 'Done here' })).toHaveCount(0);
+  }
+  // Whoever closes the page in between loses nothing.
+  await phone.reload();
+  await expect(phone.getByText(/^\d+ not sent yet|· \d+ not sent yet/)).toBeVisible();
+  let lost = 0;
+  await context.route('**/api/day/reports', async (route) => {
+    if (lost++ > 0) return route.continue();
+    await route.fetch();
+    await route.abort();
+  });
+  await context.setOffline(false);
+  await expect(phone.getByText('all sent')).toBeVisible();
+  expect(lost).toBeGreaterThan(1);
+  await expect(phone.getByText('does not count')).toHaveCount(0);
+  const after = JSON.parse((await callAs(phone, '/api/day/own')).text) as typeof before;
+  expect(after.stops.filter((s) => s.state === 'done').length).toBe(done + ended);
+  await context.close();
+});
+
+test('the rest of the day is planned anew in seconds, taken and undone', async ({ page }) => {
+  await enterAs(page, 'analyst');
+  await page.goto('/day');
+  await page.getByRole('button', { name: 'Plan the rest of the day anew' }).click();
+  const way = page.getByRole('button', { name: /^Move \d+/ });
+  await expect(way).toBeVisible({ timeout: 60_000 });
+  await way.click();
+  await expect(way).toHaveCount(0);
+  await page.getByRole('button', { name: /^Undo: Optimized/ }).click();
+  await expect(page.getByText(/^Undone: Optimized, which moved/).first()).toBeVisible();
 });

@@ -39,6 +39,8 @@ const way = z.strictObject({
   tell: z.array(z.strictObject({ label: z.string(), site: z.string() })),
   /** Change of the rest of the day's price, micros; what loose ends cost is left out. */
   price: z.number(),
+  /** The same with what loose ends cost. */
+  wholePrice: z.number(),
   /** Loose ends more than before. */
   loose: z.int(),
 });

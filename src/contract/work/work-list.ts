@@ -70,6 +70,8 @@ export const lifeLine = z.strictObject({
 export const visitLine = z.strictObject({
   id: z.string(),
   part: z.int(),
+  /** Which visit of the order it goes on with. */
+  continuesPart: z.int().nullable(),
   status: z.enum(['open', 'cancelled']),
   durationMin: z.int(),
   priority: z.int(),

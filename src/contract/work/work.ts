@@ -66,6 +66,8 @@ export const visit = defineObject({
       afterGapMin: maybeMinutes(100_000),
       afterMostMin: maybeMinutes(100_000),
       samePersonAsId: maybeRef('visits'),
+      /** The visit whose unfinished work it goes on with. */
+      continuesId: maybeRef('visits'),
       tiedPersonId: maybeRef('workers'),
       tiedStartAt: maybeInstant,
       windows: z

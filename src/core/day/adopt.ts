@@ -2,8 +2,9 @@ import { type Board, keyOf as violationKey, violationsIn } from '../explain/boar
 import { changeOf } from '../explain/places';
 import type { WantedSeat } from '../hand/edit';
 import type { Plan } from '../model/plan';
+import type { Visit } from '../model/problem';
 import { totalPrice } from '../objectives/price-plan';
-import { timeRoute } from '../timing/time-route';
+import { type Given, timeRoute } from '../timing/time-route';
 import type { TimedRoute } from '../timing/timed-plan';
 import type { Remedy } from './remedies';
 
@@ -21,7 +22,19 @@ export function adoptPlan(board: Board, plan: Plan): Remedy | null {
     for (const id of ids) placed.add(id);
     wanted.set(shiftId, ids);
   }
-  const startOf = new Map(plan.routes.flatMap((r) => r.stops.map((s) => [s.visitId, s.startSec] as const)));
+  const planned = new Map(plan.routes.flatMap((r) => r.stops.map((s) => [s.visitId, s] as const)));
+  const followed = new Set(index.problem.visits.flatMap((v) => (v.after ? [v.after.visitId] : [])));
+  /** What is agreed with others, and units of equipment, stay as the plan has them. */
+  const givenOf = (visits: readonly Visit[]): Given => ({
+    starts: new Map(
+      visits.flatMap((v) => {
+        const startSec = planned.get(v.id)?.startSec;
+        const isAgreed = (v.people ?? 1) > 1 || v.after || v.equipment || followed.has(v.id);
+        return isAgreed && startSec !== undefined ? [[v.id, startSec] as const] : [];
+      }),
+    ),
+    equipment: new Map(visits.flatMap((v) => [[v.id, planned.get(v.id)?.equipmentIds ?? []] as const])),
+  });
   // What came up since stays where it is.
   for (const { shift, stops } of timed.routes)
     for (const { visit } of stops)
@@ -40,10 +53,7 @@ export function adoptPlan(board: Board, plan: Plan): Remedy | null {
     shiftIds.add(shift.id);
     if (ids.length === 0) continue;
     const visits = ids.map((id) => index.visitById.get(id)!);
-    const starts = new Map(
-      visits.flatMap((v) => ((v.people ?? 1) > 1 ? [[v.id, startOf.get(v.id) ?? 0] as const] : [])),
-    );
-    const day = timeRoute(index, shift, visits, starts.size > 0 ? { starts } : undefined);
+    const day = timeRoute(index, shift, visits, givenOf(visits));
     if (!day) return null;
     routes.push(day);
   }

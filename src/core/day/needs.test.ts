@@ -52,6 +52,26 @@ describe('what needs somebody', () => {
     ]);
   });
 
+  it('is somebody who is out, as long as something is left of their day, and nothing else of it', () => {
+    const late = route([stop('a', 9, { startSec: 12 * HOUR }), stop('b', 13)], { overtimeSec: 3 * HOUR });
+    const out = { ...at(10), shifts: new Map([['s', { outSec: 9.5 * HOUR }]]) };
+    expect(needsOf([late], out, { ...options, promisedUntil: () => 11 * HOUR })).toEqual([
+      { kind: 'out', atSec: 9.5 * HOUR, shiftId: 's', visitId: null, sec: 30 * MINUTE },
+    ]);
+    expect(kinds(route([stop('a', 9, { state: 'done' })]), out)).toEqual([]);
+  });
+
+  it('is a break too late, with what is done last before it, and too much overtime, with what is done last', () => {
+    const r = route([stop('a', 10), stop('b', 11.5), stop('c', 14)], {
+      breaks: [{ startSec: 13 * HOUR, endSec: 13.5 * HOUR, latestSec: 12 * HOUR }],
+      overtimeSec: 2 * HOUR,
+    });
+    expect(needsOf([r], at(9.5), options)).toEqual([
+      { kind: 'break', atSec: 12 * HOUR, shiftId: 's', visitId: 'b', sec: HOUR },
+      { kind: 'overtime', atSec: 16 * HOUR, shiftId: 's', visitId: 'c', sec: 2 * HOUR },
+    ]);
+  });
+
   it('is what is not started a quarter of an hour after it was planned, unless somebody is still elsewhere', () => {
     expect(kinds(route([stop('a', 9)]), at(9.2))).toEqual([]);
     expect(kinds(route([stop('a', 9)]), at(9.3))).toEqual(['not-started']);

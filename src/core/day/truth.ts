@@ -16,7 +16,7 @@ export interface Truth {
   failure(visitId: string): { readonly reason: string; readonly sec: number } | null;
 }
 
-/** FNV-1a, 32 bit (RFC draft by Fowler, Noll, Vo): spreads a name over the seeds. */
+/** FNV-1a, 32 bit (Fowler, Noll and Vo; from memory): spreads a name over the seeds. */
 function hashOf(name: string): number {
   let h = 0x811c9dc5;
   for (let i = 0; i < name.length; i++) h = Math.imul(h ^ name.charCodeAt(i), 0x01000193);

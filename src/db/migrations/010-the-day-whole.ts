@@ -67,13 +67,6 @@ create table seen_days (
   user_id text not null references users,
   primary key (person_id, date)
 );
-create table told_days (
-  person_id text not null references workers,
-  date date not null,
-  stops jsonb not null,
-  told_at timestamptz not null,
-  primary key (person_id, date)
-);
 create table day_rests (
   id text primary key,
   user_id text not null references users,

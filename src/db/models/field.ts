@@ -114,19 +114,13 @@ export interface SeenStop {
   readonly site: string;
   readonly startAt: number;
 }
-/** What somebody has seen of their day, and what they were told of it. */
+/** What somebody has seen of their day. */
 export const seenDays = defineTable('seen_days', {
   personId: key(ref('workers')),
   date: key(date()),
   stops: json<readonly SeenStop[]>(),
   seenAt: instant(),
   userId: ref('users'),
-});
-export const toldDays = defineTable('told_days', {
-  personId: key(ref('workers')),
-  date: key(date()),
-  stops: json<readonly SeenStop[]>(),
-  toldAt: instant(),
 });
 /** The rest of a day that somebody had optimized, and the plan that was found. */
 export const dayRests = defineTable('day_rests', {

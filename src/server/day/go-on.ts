@@ -1,7 +1,7 @@
 import type { z } from 'zod';
 import { dayAsk } from '@/contract/day/day-ask';
 import { goOnAsk, type unfinishedList, type wentOn } from '@/contract/day/unfinished';
-import { noteContinues, readUnfinished, readUnfinishedVisit } from '@/db/repositories/day/unfinished';
+import { readUnfinished, readUnfinishedVisit } from '@/db/repositories/day/unfinished';
 import { nextPart } from '@/db/repositories/work/numbers';
 import { requireRight, requireSight, seenBy } from '../shared/access';
 import { runCommand } from '../shared/commands/command';
@@ -50,10 +50,10 @@ export async function goOn(unit: Unit, raw: unknown): Promise<z.infer<typeof wen
           priority: visit.priority,
           earliestAt,
           dueAt,
+          continuesId: visitId,
         },
       });
       await writePrepared(unit, command, 'visits', prepared);
-      await noteContinues(transaction, prepared.after.id, visitId);
       return prepared.after.id;
     });
     return { commandId, visitId: result };

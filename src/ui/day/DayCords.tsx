@@ -2,10 +2,12 @@ import { useElementSize } from '@mantine/hooks';
 import Link from 'next/link';
 import type { DayPerson, DayView } from '@/contract/day/day-view';
 import { FIELD_WORDS, PERSON_WORDS } from '../messages/day/day-words';
+import { durationText } from '../messages/figures';
 import { clock } from '../shared/time';
 import { useNow } from '../shared/use-now';
 import { fullHours, hoursOf } from './axis';
 import css from './Day.module.css';
+import { ReportFor } from './ReportFor';
 
 const ROW_PX = 62;
 const TOP_PX = 26;
@@ -79,6 +81,15 @@ function Row({ person: p, day, x, width, now, hidesDone }: RowProps) {
         <span className={css.state} data-state={p.state}>
           {PERSON_WORDS[p.state]}
         </span>
+        {day.territories.some((t) => t.mayChange) && <ReportFor person={p} day={day} />}
+        {p.place && (
+          <span
+            className="quiet"
+            title={`Last place at ${clock(p.place.at, day.zone)}; on the map of the plan`}
+          >
+            place {durationText(Math.max(0, now - p.place.at))} old
+          </span>
+        )}
         {p.overtimeSec > 0 && <span className="quiet">over by {Math.round(p.overtimeSec / 60)} min</span>}
       </div>
       <svg

@@ -53,6 +53,12 @@ export function Needs({ day }: { readonly day: DayView }) {
   const now = useNow(day);
   const open = day.needs.filter((n) => n.aside === null);
   const aside = day.needs.filter((n) => n.aside !== null);
+  const first = new Set(
+    open
+      .filter((n) => WAYS_FOR[n.kind] !== undefined)
+      .slice(0, SHOWN_WITH_WAYS)
+      .map((n) => n.key),
+  );
   return (
     <>
       <h2>What needs you, soonest first</h2>
@@ -62,8 +68,8 @@ export function Needs({ day }: { readonly day: DayView }) {
         </p>
       )}
       <ul>
-        {open.map((need, i) => (
-          <Need key={need.key} need={need} day={day} now={now} isFirst={i < SHOWN_WITH_WAYS} />
+        {open.map((need) => (
+          <Need key={need.key} need={need} day={day} now={now} isFirst={first.has(need.key)} />
         ))}
       </ul>
       {aside.length > 0 && (

@@ -19,6 +19,7 @@ import { Leave } from './Leave';
 import { News } from './News';
 import { OwnCalendar } from './OwnCalendar';
 import { forgetKept, keepForOffline } from './offline';
+import { ownPlace } from './place';
 import { Out, Steps } from './Steps';
 import { keyOf, Stop } from './Stop';
 import { useOwnDay } from './use-own-day';
@@ -67,8 +68,14 @@ function Shown({ own, day }: { readonly own: ReturnType<typeof useOwnDay>; reado
   const [opened, setOpened] = useState<string | null>(null);
   const [finishing, setFinishing] = useState<OwnStop | null>(null);
   const { personId } = day;
-  const say = (kind: FieldReport['kind'], more: Partial<FieldReport> = {}): void =>
+  const say = (kind: FieldReport['kind'], more: Partial<FieldReport> = {}): void => {
     void own.report({ ...UNSAID, personId, kind, ...more }, clockNow());
+    // Their place follows by itself: a step does not wait for it.
+    if (kind === 'on-the-way' || kind === 'arrived' || kind === 'done')
+      void ownPlace().then((place) => {
+        if (place) void own.report({ ...UNSAID, personId, kind: 'position', ...place }, clockNow());
+      });
+  };
   const current = next ? day.stops[next.index] : undefined;
   const shown = opened ?? (current ? keyOf(current) : null);
   const tick = (stop: OwnStop, ticked: readonly string[]): void => {

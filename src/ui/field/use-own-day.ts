@@ -73,6 +73,10 @@ export function useOwnDay() {
         body: { reports: list },
       });
       const answered = new Map(outcomes.map((o) => [o.id, o.refused]));
+      // What counts stays seen until the day is read anew: no step comes back for a moment to be taken twice.
+      const counted = list.filter((r) => answered.get(r.id) === null);
+      await client.cancelQueries({ queryKey: ['own-day'] });
+      client.setQueryData<OwnDay>(['own-day'], (day) => day && afterReports(day, counted));
       // What was added meanwhile stays.
       await update<FieldReport[]>(OUTBOX, (now) => (now ?? []).filter((r) => !answered.has(r.id)));
       setWaiting((await get<FieldReport[]>(OUTBOX)) ?? []);

@@ -138,6 +138,7 @@ const SENTENCES: Readonly<Record<string, (facts: Facts) => string>> = {
     `${String(f.person)} ${f.change === 'leads' ? 'leads the crew today' : f.change === 'away' ? 'is not with the crew today' : 'is with the crew after all'}`,
   'grant-leave': (f) =>
     `Granted ${String(f.person)} time off, ${momentText(Number(f.from), String(f.zone))} to ${momentText(Number(f.until), String(f.zone))}`,
+  'begin-day': () => 'Began the played day anew',
   'continue-visit': (f) =>
     `${String(f.label)} goes on as another visit of ${durationText(Number(f.minutes) * 60)}`,
   'move-unfinished': (f) =>

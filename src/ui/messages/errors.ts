@@ -122,6 +122,8 @@ function conflictText(facts: Facts): string {
       return 'The plan has changed since. Look at it as it is now.';
     case 'checker-refused':
       return 'The checker finds broken rules in it. Nothing was kept.';
+    case 'leads-it':
+      return 'They lead the crew today: hand it over first.';
     case 'begun-already':
       return 'It has begun: nobody else can have it.';
     case 'day-went-on':

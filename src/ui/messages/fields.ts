@@ -156,6 +156,7 @@ const FIELDS: Readonly<Record<string, string>> = {
   bookingNames: 'They are told who comes',
   bookingHoldMin: 'A time is held for',
   tellMovedMin: 'Told of a move after',
+  continuesId: 'Goes on with',
   pullForward: 'After an early finish',
   silentMin: 'Silent after',
   event: 'When',

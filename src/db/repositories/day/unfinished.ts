@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { execute, select, type Transaction } from '../../connection';
+import { select, type Transaction } from '../../connection';
 
 const epoch = (column: string): string => `extract(epoch from ${column})::float8`;
 
@@ -61,12 +61,4 @@ export async function readUnfinishedVisit(
   if (!found) return null;
   const { total: _total, ...rest } = found;
   return rest;
-}
-
-/** Notes that one visit goes on with what another has left. */
-export function noteContinues(transaction: Transaction, id: string, continuesId: string): Promise<void> {
-  return execute(transaction, 'update visits set continues_id = :continuesId where id = :id', {
-    id,
-    continuesId,
-  });
 }

@@ -63,10 +63,29 @@ export async function dropPlayer(transaction: Transaction): Promise<void> {
   await rowsOf(transaction, dayPlayer).remove({ id: 1 });
 }
 
+/** Urgent work that came in while a day was played is nobody's any more: its number outside is free for the next time. */
+async function dropPlayedWork(transaction: Transaction): Promise<void> {
+  const played = `select v.id from visits v join work_orders w on w.id = v.work_order_id where w.outside_number like 'played-%'`;
+  await execute(
+    transaction,
+    `delete from placements where plan_id in (select id from plans where kind = 'live') and visit_id in (${played})`,
+  );
+  await execute(
+    transaction,
+    `update visits set status = 'cancelled', version = version + 1 where id in (${played})`,
+  );
+  await execute(
+    transaction,
+    `update work_orders set stage = 'cancelled', cancelled_for = 'The day was begun anew', outside_number = null, version = version + 1
+     where outside_number like 'played-%'`,
+  );
+}
+
 /** Takes back all that the field said of a day, and that work orders were done by it: a day that is played begins anew. */
 export async function clearDay(transaction: Transaction, date: string): Promise<void> {
   for (const table of ['field_reports', 'visit_fields', 'person_fields', 'visit_papers', 'needs_aside'])
     await execute(transaction, `delete from ${table} where date = :date`, { date });
+  await dropPlayedWork(transaction);
   await execute(
     transaction,
     `update work_orders w set stage = 'open', version = version + 1 where w.stage = 'done' and exists (

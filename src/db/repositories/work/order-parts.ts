@@ -57,7 +57,7 @@ export function readVisitLines(
   return select(
     transaction,
     visitLine,
-    `select v.id, v.part, v.status, v.duration_min as "durationMin", v.priority, ${epoch('v.due_at')} as "dueAt",
+    `select v.id, v.part, (select c.part from visits c where c.id = v.continues_id) as "continuesPart", v.status, v.duration_min as "durationMin", v.priority, ${epoch('v.due_at')} as "dueAt",
       coalesce((select jsonb_agg(jsonb_build_object('startAt', ${epoch('x.starts_at')}, 'endAt', ${epoch('x.ends_at')}) order by x.starts_at)
         from visit_windows x where x.visit_id = v.id), '[]') as windows,
       coalesce((select jsonb_agg(jsonb_build_object('personId', p.person_id, 'person', r.name, 'startAt', ${epoch('p.starts_at')}, 'endAt', ${epoch('p.ends_at')})

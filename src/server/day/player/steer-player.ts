@@ -2,7 +2,8 @@ import { environment } from '@/config/environment';
 import { PLAYER_ID, type PlayerView, playerAsk } from '@/contract/day/player';
 import { instantOf, localDateOf } from '@/core/index';
 import { readUserById } from '@/db/repositories/access/users';
-import { notify } from '@/db/repositories/shared/commands';
+import { raiseLiveRevision } from '@/db/repositories/plan/plans';
+import { addCommand, notify } from '@/db/repositories/shared/commands';
 import {
   clearDay,
   dropPlayer,
@@ -20,7 +21,7 @@ import { nextReports, openPlayed, type Span } from './next-reports';
 
 const SEED = 1;
 const BEGINS_MIN = 6 * 60;
-const ENDS_MIN = 21 * 60;
+const ENDS_MIN = 20 * 60;
 /** One step looks so far ahead for something that is said. */
 const STEP_SEC = 4 * 3600;
 const ZONE = 'Atlantic/Madeira';
@@ -62,7 +63,11 @@ export async function steerPlayer(unit: Unit, raw: unknown): Promise<PlayerView>
     const at = await nextMoment({ ...unit, user, now }, { date, seed, from, until: from + STEP_SEC });
     await writePlayer(transaction, { date, seed, at: day(Math.max(now, at)), pace: 0, playedTo });
   } else if (ask.do === 'begin') {
+    await raiseLiveRevision(transaction);
     await clearDay(transaction, date);
+    // Whoever keeps what follows from the work has it again: nobody's own, and nothing to be taken back.
+    const name = 'begin-day';
+    await addCommand(transaction, { name, facts: {}, userId: null, at: day(now), undoes: null });
     const at = day(instantOf(date, BEGINS_MIN, ZONE));
     await writePlayer(transaction, { date, seed: ask.seed, at, pace: ask.pace, playedTo: at });
   } else await dropPlayer(transaction);

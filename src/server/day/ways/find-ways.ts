@@ -102,6 +102,7 @@ export function sayWay({ open, board }: Sought, { key, kind, remedy }: Sought['w
       return { label: names.visit(t.visitId).label, site: siteOf(t.visitId) };
     }),
     price: remedy.price,
+    wholePrice: remedy.result.price,
     loose: timed.unplanned.length - board.timed.unplanned.length,
   };
 }

@@ -39,7 +39,8 @@ function standsOf({ open, remedy: { result, seats } }: DayWay): Stand[] {
           coreId: s.visitId,
           shiftId: e.shiftId,
           startSec: s.startSec,
-          finishSec: s.finishSec,
+          // What follows is timed from the whole second before: two of one person never overlap.
+          finishSec: Math.max(Math.round(s.startSec), Math.floor(s.finishSec)),
           equipmentIds: planned.get(`${e.shiftId} ${s.visitId}`)?.equipmentIds ?? [],
         })),
     );

@@ -28,5 +28,6 @@ export function wayText(way: Way, zone: string): string {
     const names = [...new Set(placed.map((m) => m.with))];
     return `Give ${placed.length} to ${names.join(', ') || 'nobody'}${loose}${pushed}, ${price}`;
   }
-  return `Move ${way.moves.length} to others${pushed}${loose}, ${price}`;
+  const found = way.loose < 0 ? `, ${-way.loose} loose ends find a place` : loose;
+  return `Move ${way.moves.length}${pushed}${found}, ${changeText(way.wholePrice, priceText)}`;
 }

@@ -150,6 +150,7 @@ function VisitPart({
             : 'a loose end'}
       </b>
       <div className="quiet">
+        {visit.continuesPart !== null && `goes on with visit ${visit.continuesPart}, `}
         {durationText(visit.durationMin * 60)}, priority {visit.priority}, due {momentText(visit.dueAt, zone)}
         {visit.windows
           .map((w) => `, promised ${momentText(w.startAt, zone)}–${clock(w.endAt, zone)}`)
