@@ -192,8 +192,7 @@ test('what comes back from a visit is looked at in the office, sent back, mended
   const finish = phone.getByRole('region', { name: 'What was done' });
   await expect(finish).toBeVisible();
   await expectAccessible(phone, 'what was done');
-  const site = await finish.getByRole('heading').innerText();
-  expect(site).not.toBe('');
+  await expect(finish.getByRole('heading')).not.toHaveText('');
   for (const box of await finish.getByRole('checkbox').all()) await box.check();
   await finish.getByLabel('Note').fill('The door sticks');
   await finish.getByLabel(/^Photos/).setInputFiles({ name: 'a.png', mimeType: 'image/png', buffer: PNG });
