@@ -208,15 +208,13 @@ test('what comes back from a visit is looked at in the office, sent back, mended
 
   await enterAs(page, 'analyst');
   const own = JSON.parse((await callAs(phone, '/api/day/own')).text) as {
-    stops: { label: string; papers: { note: string } | null }[];
+    stops: { visitId: string; papers: { note: string } | null }[];
   };
   const stop = own.stops.find((s) => s.papers?.note === 'The door sticks')!;
-  const [number, part] = stop.label.slice(2).split('.');
-  expect(part ?? '1').toBeTruthy();
-  const found = JSON.parse((await callAs(page, `/api/work?text=W-${number}`)).text) as {
-    rows: { id: string; number: number }[];
+  const day = JSON.parse((await callAs(page, DAY)).text) as {
+    visits: Record<string, { workOrderId: string }>;
   };
-  const id = found.rows.find((r) => String(r.number) === number)!.id;
+  const id = day.visits[stop.visitId]!.workOrderId;
   await page.goto(`/work/orders/${id}`);
   const back = page.getByRole('region', { name: 'What came back' });
   await expect(back.getByText('The door sticks')).toBeVisible();

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { count, idText, minutesFrom } from '../shared/fields';
 
 /** A visit that was to be over and is not done. Instants are seconds since 1970. */
-const unfinished = z.strictObject({
+export const unfinished = z.strictObject({
   visitId: z.string(),
   part: z.int(),
   workOrderId: z.string(),

@@ -84,7 +84,7 @@ export const visitLine = z.strictObject({
 
 const named = z.strictObject({ id: z.string(), name: z.string() });
 /** What came back from a part of a visit. */
-const cameBack = z.strictObject({
+export const cameBack = z.strictObject({
   visitId: z.string(),
   part: z.int(),
   person: z.string(),

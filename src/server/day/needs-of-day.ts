@@ -15,6 +15,7 @@ const TOLD_RULES: ReadonlySet<string> = new Set([
   'structure',
   'travel',
   'access',
+  'working-hours',
   'skills',
   'crew',
   'together',

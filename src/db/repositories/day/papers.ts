@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { type CameBack, cameBack } from '@/contract/work/work-list';
 import { execute, select, type Transaction } from '../../connection';
 import { type SeenStop, seenDays, visitPapers, visitPhotos } from '../../models/field';
 import { type NewRowOf, rowsOf } from '../../models/table';
@@ -27,24 +28,6 @@ export async function writePapers(
   return true;
 }
 
-const papersShape = z.strictObject({
-  visitId: z.string(),
-  part: z.int(),
-  person: z.string(),
-  tasks: z.array(z.string()),
-  parts: z.array(z.strictObject({ name: z.string(), count: z.int() })),
-  minutes: z.int().nullable(),
-  note: z.string(),
-  signedBy: z.string(),
-  signature: z.string(),
-  saidAt: z.number(),
-  state: z.enum(['came', 'sent-back', 'confirmed']),
-  backReason: z.string(),
-  lookedBy: z.string().nullable(),
-  photos: z.array(z.strictObject({ id: z.string() })),
-});
-export type PapersRow = z.infer<typeof papersShape>;
-
 const PAPERS = `select p.visit_id as "visitId", p.part, r.name as person, p.tasks, p.parts, p.minutes, p.note, p.signed_by as "signedBy",
   p.signature, ${epoch('p.said_at')} as "saidAt", p.state, p.back_reason as "backReason", u.name as "lookedBy",
   coalesce((select jsonb_agg(jsonb_build_object('id', f.id) order by f.at, f.id) from visit_photos f
@@ -53,10 +36,10 @@ const PAPERS = `select p.visit_id as "visitId", p.part, r.name as person, p.task
   left join users u on u.id = p.looked_by`;
 
 /** What came back from the visits of a work order. */
-export function readPapersOf(transaction: Transaction, workOrderId: string): Promise<PapersRow[]> {
+export function readPapersOf(transaction: Transaction, workOrderId: string): Promise<CameBack[]> {
   return select(
     transaction,
-    papersShape,
+    cameBack,
     `${PAPERS} join visits v on v.id = p.visit_id where v.work_order_id = :workOrderId order by v.part, p.part`,
     { workOrderId },
   );
@@ -66,10 +49,10 @@ export function readPapersOf(transaction: Transaction, workOrderId: string): Pro
 export function readPapersOfVisits(
   transaction: Transaction,
   visitIds: readonly string[],
-): Promise<PapersRow[]> {
+): Promise<CameBack[]> {
   return select(
     transaction,
-    papersShape,
+    cameBack,
     `${PAPERS} where p.visit_id in (:visitIds) order by p.visit_id, p.part`,
     { visitIds: ['', ...visitIds] },
   );

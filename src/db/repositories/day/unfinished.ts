@@ -1,23 +1,11 @@
 import { z } from 'zod';
+import { unfinished } from '@/contract/day/unfinished';
 import { select, type Transaction } from '../../connection';
 
 const epoch = (column: string): string => `extract(epoch from ${column})::float8`;
 
-const row = z.strictObject({
-  visitId: z.string(),
-  part: z.int(),
-  workOrderId: z.string(),
-  label: z.string(),
-  jobKind: z.string(),
-  site: z.string(),
-  person: z.string(),
-  startAt: z.number(),
-  zone: z.string(),
-  reason: z.string(),
-  plannedMin: z.int(),
-  workedMin: z.int(),
-  total: z.int(),
-});
+const row = unfinished.extend({ total: z.int() });
+type Unfinished = z.infer<typeof unfinished>;
 
 /** Of a visit's parts on the live plan: those of other days that are past, and all that could not be done; what goes on elsewhere is none. */
 const PAST = `from placements p join plans l on l.id = p.plan_id and l.kind = 'live' join visits v on v.id = p.visit_id and v.status = 'open' and v.archived_at is null
@@ -36,7 +24,7 @@ const COLUMNS = `p.visit_id as "visitId", p.part, w.id as "workOrderId", 'W-' ||
 export async function readUnfinished(
   transaction: Transaction,
   at: { readonly territoryIds: readonly string[]; readonly date: string; readonly limit: number },
-): Promise<{ readonly visits: Omit<z.infer<typeof row>, 'total'>[]; readonly total: number }> {
+): Promise<{ readonly visits: Unfinished[]; readonly total: number }> {
   const rows = await select(
     transaction,
     row,
@@ -51,7 +39,7 @@ export async function readUnfinished(
 export async function readUnfinishedVisit(
   transaction: Transaction,
   at: { readonly visitId: string; readonly part: number; readonly territoryIds: readonly string[] },
-): Promise<Omit<z.infer<typeof row>, 'total'> | null> {
+): Promise<Unfinished | null> {
   const [found] = await select(
     transaction,
     row,
