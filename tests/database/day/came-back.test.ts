@@ -90,9 +90,17 @@ describe('what comes back from a visit', () => {
         photos: 1,
       });
       expect(
-        await say(own, [{ kind: 'papers', ...at, papers: { ...PAPERS, minutes: 50 } }], AT + 600),
+        await say(
+          own,
+          [{ kind: 'papers', ...at, papers: { ...PAPERS, minutes: 50, signature: '' } }],
+          AT + 600,
+        ),
       ).toEqual([null]);
-      expect((await readOrder(unit, order)).papers[0]).toMatchObject({ state: 'came', minutes: 50 });
+      expect((await readOrder(unit, order)).papers[0]).toMatchObject({
+        state: 'came',
+        minutes: 50,
+        signature: PAPERS.signature,
+      });
       if ((await readOrder(unit, order)).order.stage === 'open')
         await stageOrder(unit, order, { stage: 'done' });
       await stageOrder(unit, order, { stage: 'confirmed' });

@@ -6,25 +6,20 @@ import { type NewRowOf, rowsOf } from '../../models/table';
 
 const epoch = (column: string): string => `extract(epoch from ${column})::float8`;
 
-/** Keeps what came back from a part of a visit; what the office has confirmed stays as it is. Says whether it was kept. */
+/**
+ * Keeps what came back from a part of a visit; a signature that was given stays where none is given anew, and what the office has
+ * confirmed stays as it is. Says whether it was kept.
+ */
 export async function writePapers(
   transaction: Transaction,
   row: NewRowOf<typeof visitPapers>,
 ): Promise<boolean> {
   const rows = rowsOf(transaction, visitPapers);
-  await execute(
-    transaction,
-    `delete from visit_papers where visit_id = :visitId and part = :part and state <> 'confirmed'`,
-    { visitId: row.visitId, part: row.part },
-  );
-  const known = await select(
-    transaction,
-    z.strictObject({ n: z.int() }),
-    'select count(*)::int as n from visit_papers where visit_id = :visitId and part = :part',
-    { visitId: row.visitId, part: row.part },
-  );
-  if ((known[0]?.n ?? 0) > 0) return false;
-  await rows.insert([row]);
+  const [known] = await rows.find({ visitId: row.visitId, part: row.part });
+  if (known?.state === 'confirmed') return false;
+  await rows.remove({ visitId: row.visitId, part: row.part });
+  const isUnsigned = known !== undefined && (row.signature ?? '') === '';
+  await rows.insert([isUnsigned ? { ...row, signature: known.signature } : row]);
   return true;
 }
 
