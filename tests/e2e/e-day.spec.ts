@@ -78,6 +78,10 @@ test.describe('on a phone', () => {
       '/api/plan/people/tech-27?territories=farside&from=2026-06-09&to=2026-06-09',
       '/api/drafts',
       '/api/find?q=brisk',
+      '/api/day/ways?territories=sallow&date=2026-06-09&for=out&person=tech-27',
+      '/api/day/unfinished?territories=sallow&date=2026-06-10',
+      '/api/day/rest?id=any',
+      '/api/day/photos/any',
     ]) {
       const { status, text } = await callAs(page, path);
       expect([path, status === 404 || text === '[]' || /"(rows|found)":\[\]/.test(text)]).toEqual([

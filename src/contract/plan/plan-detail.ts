@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { OBJECTIVES } from '@/core/index';
+import { FIELD_STATES, OBJECTIVES } from '@/core/index';
 import { partsShape } from './plan-view';
 
 /** What stands behind a visit, a person or a figure of a plan: asked for when it is opened. */
@@ -38,6 +38,17 @@ export const visitDetail = z.strictObject({
   after: z.string().nullable(),
   /** What its place costs; null where it has none. */
   price: partsShape.nullable(),
+  /** How far the field has it, and how much longer it takes by them; null where nothing was said. */
+  field: z
+    .strictObject({
+      state: z.enum(FIELD_STATES),
+      beganAt: z.number().nullable(),
+      endedAt: z.number().nullable(),
+      moreMin: z.int(),
+      lateMin: z.int(),
+      reason: z.string(),
+    })
+    .nullable(),
   history: z.array(
     z.strictObject({
       at: z.string(),

@@ -8,6 +8,7 @@ import {
   type TimedRoute,
   type TimedStop,
 } from '@/core/index';
+import { readVisitField } from '@/db/repositories/day/field';
 import { liveVisit } from '@/db/repositories/plan/live-parts';
 import { readHistoryOf } from '@/db/repositories/shared/commands';
 import { readAll } from '@/db/repositories/shared/schedule';
@@ -140,8 +141,16 @@ export async function readVisitDetail(unit: Unit, asked: Asked, coreId: string):
     premises: needs.premises?.name ?? null,
     after: row.afterVisitId === null ? null : after ? `W-${after.number}` : row.afterVisitId,
     price: places.length > 0 ? priceOfVisit(kept, coreId) : null,
+    field: asked.planId === 'live' ? await fieldOf(unit, visitId, visitOfId(coreId)?.part ?? 1) : null,
     history: await historyOf(unit, visitId, names),
   };
+}
+
+async function fieldOf({ transaction }: Unit, visitId: string, part: number): Promise<VisitDetail['field']> {
+  const known = await readVisitField(transaction, visitId, part);
+  if (!known) return null;
+  const { state, beganAt, endedAt, moreMin, lateMin, reason } = known;
+  return { state, beganAt, endedAt, moreMin, lateMin, reason };
 }
 
 /** Somebody's skills, and what their days cost. */

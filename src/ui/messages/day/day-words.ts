@@ -1,6 +1,7 @@
 import type { NeedKind, PersonState } from '@/contract/day/day-view';
 import type { FieldReport, ReportRefusal } from '@/contract/day/reports';
 import type { FieldState } from '@/core/index';
+import { clock } from '../../shared/time';
 
 export const FIELD_WORDS: Readonly<Record<FieldState, string>> = {
   planned: 'planned',
@@ -73,6 +74,30 @@ export const FIELD_SAYS: Readonly<Record<FieldReport['kind'], string>> = {
   seen: 'I have seen it',
   position: 'My place',
 };
+
+/** How far a visit is by the field, in one sentence. */
+export function fieldText(
+  f: {
+    readonly state: FieldState;
+    readonly beganAt: number | null;
+    readonly endedAt: number | null;
+    readonly moreMin: number;
+    readonly lateMin: number;
+    readonly reason: string;
+  },
+  zone: string,
+): string {
+  const times =
+    f.beganAt === null
+      ? ''
+      : f.endedAt === null
+        ? ` since ${clock(f.beganAt, zone)}`
+        : `, ${clock(f.beganAt, zone)}–${clock(f.endedAt, zone)}`;
+  const more = f.moreMin > 0 ? `, ${f.moreMin} min more than planned` : '';
+  const late = f.lateMin > 0 && f.beganAt === null ? `, ${f.lateMin} min late by their own word` : '';
+  const why = f.reason === '' ? '' : `: ${f.reason}`;
+  return `From the field: ${FIELD_WORDS[f.state]}${times}${more}${late}${why}.`;
+}
 
 const REPORT_WORDS: Readonly<Record<string, string>> = {
   accepted: 'Accepted it',

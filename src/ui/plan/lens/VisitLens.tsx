@@ -12,6 +12,7 @@ import {
 } from '@/contract/plan/plan-view';
 import { offsetMinutes } from '@/core/index';
 import { commandText } from '../../messages/commands';
+import { fieldText } from '../../messages/day/day-words';
 import { errorText } from '../../messages/errors';
 import { durationText } from '../../messages/figures';
 import { RULE_WORDS } from '../../messages/rules';
@@ -137,6 +138,7 @@ export function VisitLens({ view, query, visitId, onSelect, hand }: Props) {
           )}
           <VisitWhySection view={view} query={query} visitId={detail.id} onSelect={onSelect} hand={hand} />
           {places.length === 0 && mayRun && <Relaxations key={detail.id} view={view} visitId={detail.id} />}
+          {detail.field && <p className={css.fact}>{fieldText(detail.field, detail.zone)}</p>}
           <History entries={detail.history} zone={detail.zone} />
         </>
       )}
