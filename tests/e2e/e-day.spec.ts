@@ -301,3 +301,73 @@ test('the rest of the day is planned anew in seconds, taken and undone', async (
   await page.getByRole('button', { name: /^Undo: Optimized/ }).click();
   await expect(page.getByText(/^Undone: Optimized, which moved/).first()).toBeVisible();
 });
+
+test('what is said on the phone is reported for them; their day goes to others; what could not be done goes on; time off is granted', async ({
+  page,
+}) => {
+  await enterAs(page, 'east');
+  const day = JSON.parse((await callAs(page, DAY)).text) as {
+    readonly people: readonly (Day['people'][number] & { readonly name: string; readonly isCrew: boolean })[];
+  };
+  const out = day.people.find(
+    (p) =>
+      !p.isCrew &&
+      p.id !== 'tech-26' &&
+      p.stops.filter((s) => s.state === 'planned' && s.visitId !== '').length >= 2,
+  )!;
+  await page.goto('/day');
+  await page.getByRole('button', { name: `Report for ${out.name}` }).click();
+  await page.getByRole('menuitem', { name: 'Out for the day: ill' }).click();
+  const need = page.locator('li[data-kind="out"]').filter({ hasText: out.name });
+  await expect(need.getByText('“Ill”')).toBeVisible();
+  const more = need.getByRole('button', { name: 'Ways out' });
+  const way = need.getByRole('button', { name: /^Give \d+ to / });
+  await expect(more.or(way)).toBeVisible();
+  if (await more.isVisible()) await more.click();
+  await way.click();
+  await expect(need).toHaveCount(0);
+  await page.getByRole('button', { name: /^Undo: G/ }).click();
+  await expect(need).toBeVisible();
+
+  // Put aside with a reason, and looked at again.
+  await need.getByRole('button', { name: 'Put aside' }).click();
+  await need.getByLabel('Why it is put aside').fill('A van is on its way');
+  await need.getByRole('button', { name: 'Put aside' }).click();
+  await page.getByText(/^\d+ put aside$/).click();
+  await expect(need.getByText('Put aside: A van is on its way')).toBeVisible();
+  await need.getByRole('button', { name: 'Look at it again' }).click();
+  await page.getByRole('button', { name: `Report for ${out.name}` }).click();
+  await page.getByRole('menuitem', { name: 'Can go on' }).click();
+  await expect(need).toHaveCount(0);
+
+  // What could not be done goes on as another visit.
+  const stop = out.stops.find((s) => s.state === 'planned' && s.visitId !== '')!;
+  const report = {
+    id: crypto.randomUUID(),
+    personId: out.id,
+    kind: 'not-done',
+    reason: 'No access',
+    visitId: stop.visitId,
+    at: '2026-06-09T08:40:00Z',
+  };
+  await callAs(page, '/api/day/reports', { method: 'POST', body: { reports: [report] } });
+  const left = page.locator('li[data-kind="could-not"]').filter({ hasText: '“No access”' });
+  await left.getByLabel('Minutes that remain').fill('50');
+  await left.getByRole('button', { name: 'Continue as a new visit' }).click();
+  await expect(page.getByText('What remains is a visit of its own now').first()).toBeVisible();
+
+  // Asked for on the phone, granted in the office.
+  const phone = await page.context().browser()!.newContext();
+  const own = await phone.newPage();
+  await enterAs(own, 'field');
+  const ask = { startsAt: '2026-06-25T07:00:00Z', endsAt: '2026-06-25T11:00:00Z', reason: 'A wedding' };
+  await callAs(own, '/api/day/leave', { method: 'POST', body: ask });
+  const leave = page.locator('li[data-kind="leave"]').filter({ hasText: '“A wedding”' });
+  await leave.getByLabel('A word for them').fill('Have fun');
+  await leave.getByRole('button', { name: 'Grant' }).click();
+  await expect(leave).toHaveCount(0);
+  await own.goto('/field');
+  await own.getByText('Time off', { exact: true }).click();
+  await expect(own.getByText(/granted \(“Have fun”\)/)).toBeVisible();
+  await phone.close();
+});
