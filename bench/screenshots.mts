@@ -36,9 +36,6 @@ await page
   .first()
   .click();
 await page.waitForSelector('[data-person]');
-await page.goto('/day?territories=sallow,heights,farside&date=2026-06-09');
-await page.getByText('What needs you, soonest first').waitFor();
-await shoot('day', 3000);
 await openPlan('from=2026-06-08&to=2026-06-21');
 await startRun('30');
 await page.getByRole('button', { name: 'Start the run' }).click();
@@ -120,4 +117,15 @@ await phone.getByRole('button', { name: /technician/ }).click();
 await phone.getByText('all sent').waitFor();
 await phone.waitForTimeout(800);
 await phone.screenshot({ path: 'docs/screenshots/phone.png' });
+// Last, for it takes back the morning: the day played until one o'clock.
+const steer = (body: object) =>
+  page.request.post(`${address}/api/day/player`, { data: body, headers: { Origin: address } });
+await steer({ do: 'begin', seed: 3, pace: 600 });
+await page.goto('/day');
+await page
+  .getByText(/^1[3-9]:\d\d$/)
+  .first()
+  .waitFor({ timeout: 300_000 });
+await steer({ do: 'pause' });
+await shoot('day', 5000);
 await browser.close();

@@ -49,8 +49,12 @@ describe('a way out in words', () => {
 
   it('says who takes over a day, and how much of it has no place', () => {
     const moves = [move(), move({ with: 'C' }), move({ with: null, startAt: null })];
-    expect(wayText(way({ kind: 'spread', moves, loose: 1 }), 'UTC')).toBe(
-      'Give 2 to B, C, 1 without a place, +12.0',
+    expect(wayText(way({ kind: 'spread', moves, loose: 1, wholePrice: 90_000_000 }), 'UTC')).toBe(
+      'Give 2 to B, C, 1 without a place, +90.0',
+    );
+    const none = [move({ with: null, startAt: null })];
+    expect(wayText(way({ kind: 'spread', moves: none, loose: 1, wholePrice: 90_000_000 }), 'UTC')).toBe(
+      'Take 1 off the day, 1 without a place, +90.0',
     );
   });
 

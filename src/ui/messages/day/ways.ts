@@ -8,7 +8,9 @@ const lateText = ({ lateSec }: Way['moves'][number]): string =>
 /** A way out of what goes wrong in a day, in a few words, with its price. */
 export function wayText(way: Way, zone: string): string {
   const [first, ...rest] = way.moves;
-  const price = changeText(way.price, priceText);
+  // That a loose end finds a place is no merit of this way or that; that one more has none costs what it costs.
+  const counted = way.loose > 0 || way.kind === 'rest' ? way.wholePrice : way.price;
+  const price = changeText(counted, priceText);
   const pushed = way.pushed.length === 0 ? '' : `, ${way.pushed.length} at another time for it`;
   const loose = way.loose > 0 ? `, ${way.loose} without a place` : '';
   const at = (m: Way['moves'][number]): string => (m.startAt === null ? '' : ` ${clock(m.startAt, zone)}`);
@@ -26,8 +28,9 @@ export function wayText(way: Way, zone: string): string {
   if (way.kind === 'spread') {
     const placed = way.moves.filter((m) => m.with !== null);
     const names = [...new Set(placed.map((m) => m.with))];
-    return `Give ${placed.length} to ${names.join(', ') || 'nobody'}${loose}${pushed}, ${price}`;
+    if (placed.length === 0) return `Take ${way.moves.length} off the day${loose}${pushed}, ${price}`;
+    return `Give ${placed.length} to ${names.join(', ')}${loose}${pushed}, ${price}`;
   }
   const found = way.loose < 0 ? `, ${-way.loose} loose ends find a place` : loose;
-  return `Move ${way.moves.length}${pushed}${found}, ${changeText(way.wholePrice, priceText)}`;
+  return `Move ${way.moves.length}${pushed}${found}, ${price}`;
 }
