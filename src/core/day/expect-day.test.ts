@@ -46,6 +46,37 @@ describe('what is to be expected of a day', () => {
   const startsAt = (f: DayFacts, change: Partial<ExpectOptions> = {}): number[] =>
     expectDay(index, [route], f, { ...options, ...change })[0]!.stops.map((s) => s.startSec);
 
+  it('has whoever says to be late no sooner than they say, and what follows after that', () => {
+    const late = { a: { state: 'planned' as const, lateSec: 45 * MINUTE } };
+    const starts = startsAt(facts(6 * HOUR, late));
+    expect(starts[0]).toBe(planned[0]! + 45 * MINUTE);
+    for (const [i, start] of starts.entries()) expect(start).toBeGreaterThanOrEqual(planned[i]!);
+    expect(starts[1]).toBeGreaterThan(planned[1]!);
+  });
+
+  it('promises nothing of whoever is out, but for what has begun', () => {
+    const shiftId = route.shift.id;
+    const begun = { a: { state: 'on-site' as const, beganSec: planned[0]! } };
+    const out = facts(planned[0]! + 600, begun, { [shiftId]: { outSec: planned[0]! + 300 } });
+    for (const plays of [0, 20]) {
+      const [day] = expectDay(index, [route], out, { ...options, plays });
+      expect(day!.stops.map((s) => s.chance)).toEqual([1, 0, 0]);
+    }
+  });
+
+  it('has a break under way over before the next visit begins, wherever it is taken', () => {
+    const shift = aShift({ breaks: [{ durationSec: 1800, earliestSec: 9 * HOUR, latestSec: 12 * HOUR }] });
+    const withBreak = aDay(three, shift);
+    const way = withBreak.route.stops[0]!.startSec - 600;
+    const f = facts(
+      way + 300,
+      { a: { state: 'on-the-way', onWaySec: way } },
+      { [shift.id]: { breakBeganSec: way + 300 } },
+    );
+    const [day] = expectDay(withBreak.index, [withBreak.route], f, options);
+    expect(day!.stops[0]!.startSec).toBeGreaterThanOrEqual(way + 300 + 1800);
+  });
+
   it('is the plan before anything has happened', () => {
     const [day] = expectDay(index, [route], facts(6 * HOUR), options);
     expect(day!.stops.map((s) => s.startSec)).toEqual(planned);

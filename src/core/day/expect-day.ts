@@ -108,6 +108,8 @@ export function expectDay(
         if (isKept(step, startSec)) kept.set(keyOf(day, step), (kept.get(keyOf(day, step)) ?? 0) + 1);
   return mean.map((day) => {
     const { route } = day.course;
+    // Whoever is out comes to nothing any more.
+    const isOut = facts.shifts.get(route.shift.id)?.outSec !== undefined;
     return {
       shiftId: route.shift.id,
       personId: route.shift.personId,
@@ -123,8 +125,8 @@ export function expectDay(
             finishSec,
             lateSec: lateSecAt(step.visit, finishSec - startSec, startSec),
             chance:
-              step.facts?.beganSec !== undefined || isOver(step.facts) || options.plays === 0
-                ? Number(isKept(step, startSec))
+              step.facts?.beganSec !== undefined || isOver(step.facts) || options.plays === 0 || isOut
+                ? Number(isKept(step, startSec) && !(isOut && step.facts?.beganSec === undefined))
                 : (kept.get(keyOf(day, step)) ?? 0) / options.plays,
             isSkipped: false,
           }),

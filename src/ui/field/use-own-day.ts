@@ -5,25 +5,11 @@ import { type OwnDay, ownDay } from '@/contract/day/own-day';
 import { type FieldReport, type ReportRefusal, reportsAnswer } from '@/contract/day/reports';
 import { ApiError, callApi } from '../shared/api';
 import { afterReports } from './after-reports';
+import { sendable } from './sendable';
 
 const DAY = 'lime own day';
 const OUTBOX = 'lime reports';
 const TRY_MS = 5000;
-
-/** So much of what waits goes at once, characters: photos are large. */
-const MOST_AT_ONCE = 400_000;
-
-/** The first of what waits, as much as may go at once. */
-function sendable(list: readonly FieldReport[]): FieldReport[] {
-  const out: FieldReport[] = [];
-  let length = 0;
-  for (const report of list) {
-    length += JSON.stringify(report).length;
-    if (out.length > 0 && length > MOST_AT_ONCE) break;
-    out.push(report);
-  }
-  return out;
-}
 
 export interface Told {
   readonly report: FieldReport;
