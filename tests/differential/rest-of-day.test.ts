@@ -143,6 +143,7 @@ describe('what is left of a day', () => {
           limit: 2,
           mayGoTo: () => true,
           mayMove: () => true,
+          movedMayGoTo: () => true,
           nowSec,
         });
         counts.squeezed += found.length;

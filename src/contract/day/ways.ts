@@ -30,8 +30,8 @@ const move = z.strictObject({
 const way = z.strictObject({
   /** The same as long as it is the same way. */
   key: z.string(),
-  /** What the way does: gives a visit to another, has one make room, spreads a day, fills a stretch, or all of it anew. */
-  kind: z.enum(['give', 'room', 'spread', 'fill', 'rest']),
+  /** What the way does: gives a visit to another, has one make room or two change places, spreads a day, fills a stretch, or all of it anew. */
+  kind: z.enum(['give', 'room', 'swap', 'spread', 'fill', 'rest']),
   moves: z.array(move),
   /** Others that begin later or sooner for it. */
   pushed: z.array(z.strictObject({ label: z.string(), startAt: z.number(), wasAt: z.number() })),

@@ -68,9 +68,14 @@ function visitOn(board: Board, visitId: string): Visit {
 export function squeezesFor(
   board: Board,
   visitId: string,
-  options: RemedyOptions & { readonly mayMove: (visit: Visit) => boolean },
+  options: RemedyOptions & {
+    readonly mayMove: (visit: Visit) => boolean;
+    /** Where what makes room may go: back to whoever has the visit now, the two change places. */
+    readonly movedMayGoTo: (shift: Shift) => boolean;
+  },
 ): Remedy[] {
-  const { limit, mayGoTo, mayMove, nowSec } = options;
+  const { limit, mayGoTo, mayMove, movedMayGoTo, nowSec } = options;
+  const then = { mayGoTo: movedMayGoTo, nowSec };
   const visit = visitOn(board, visitId);
   const tries: { readonly moved: Visit; readonly place: Place; readonly price: number }[] = [];
   for (const { shift, stops } of board.timed.routes) {
@@ -89,9 +94,7 @@ export function squeezesFor(
   tries.sort((a, b) => a.price - b.price);
   return tries
     .slice(0, MOST_SWAPS)
-    .flatMap(
-      ({ moved, place }) => elsewhere(board, moved, new Map([[visitId, byMoment(place)]]), options) ?? [],
-    )
+    .flatMap(({ moved, place }) => elsewhere(board, moved, new Map([[visitId, byMoment(place)]]), then) ?? [])
     .sort(cheapest)
     .slice(0, limit);
 }

@@ -9,12 +9,15 @@ import { momentText } from '../shared/time';
 import css from './Day.module.css';
 import { GoOn } from './GoOn';
 
+const LOOK_MS = 60_000;
+
 /** What was to be over on days before and is not done: the latest first. */
 export function Unfinished({ day }: { readonly day: DayView }) {
   const [isOpen, setOpen] = useState(false);
   const ids = day.territories.map((t) => t.id).join(',');
   const { data } = useQuery({
-    queryKey: ['day', 'unfinished', ids, day.date],
+    queryKey: ['unfinished', ids, day.date],
+    staleTime: LOOK_MS,
     queryFn: ({ signal }) =>
       callApi(`/api/day/unfinished?territories=${encodeURIComponent(ids)}&date=${day.date}`, unfinishedList, {
         signal,

@@ -12,6 +12,8 @@ import css from './Day.module.css';
 export type Asked = Pick<WaysAsk, 'territoryIds' | 'date' | 'for'> &
   Partial<Pick<WaysAsk, 'visitId' | 'part' | 'personId' | 'restId'>>;
 
+const LOOK_MS = 20_000;
+
 function queryOf({ territoryIds, date, ...a }: Asked): string {
   const query = new URLSearchParams({ territories: territoryIds.join(','), date, for: a.for });
   if (a.visitId) query.set('visit', a.visitId);
@@ -34,7 +36,10 @@ export function Ways({ asked, onDone }: { readonly asked: Asked; readonly onDone
   const client = useQueryClient();
   const query = queryOf(asked);
   const { data, error } = useQuery({
-    queryKey: ['day', 'ways', query],
+    // Looking takes its time: not at every report of anybody. What was shown too long ago is refused, and looked for anew.
+    queryKey: ['ways', query],
+    staleTime: LOOK_MS,
+    refetchInterval: LOOK_MS,
     queryFn: ({ signal }) => callApi(`/api/day/ways?${query}`, waysAnswer, { signal }),
     retry: false,
   });
@@ -45,6 +50,7 @@ export function Ways({ asked, onDone }: { readonly asked: Asked; readonly onDone
     onError: (cause) => notifications.show({ title: 'Not done', message: errorText(cause), color: 'grape' }),
     onSettled: async () => {
       await client.invalidateQueries({ queryKey: ['day'] });
+      await client.invalidateQueries({ queryKey: ['ways'] });
       await client.invalidateQueries({ queryKey: ['commands'] });
     },
   });

@@ -76,6 +76,7 @@ function handText(f: Facts): string {
 
 const WAY_DONE: Readonly<Record<string, string>> = {
   room: 'Made room, which moved',
+  swap: 'Swapped',
   spread: 'Gave to others',
   rest: 'Optimized, which moved',
 };

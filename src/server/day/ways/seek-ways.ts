@@ -59,16 +59,25 @@ export async function seekWays(unit: Unit, raw: unknown): Promise<Sought> {
     const own = new Set(board.shiftsOf.get(coreId) ?? []);
     const elsewhere = (s: Shift): boolean => there(s) && !own.has(s.id);
     add('give', remediesFor(board, coreId, { limit: MOST, mayGoTo: elsewhere, nowSec }));
-    if (asked.for === 'urgent' || ways.length === 0)
-      add(
-        'room',
-        squeezesFor(board, coreId, {
-          limit: MOST_ROOM,
-          mayGoTo: elsewhere,
-          mayMove: mayMakeRoom(unit, open, board.index.visitById.get(coreId)!),
-          nowSec,
-        }),
+    const lessUrgent = urgencyAgainst(unit, open, coreId);
+    const rooms = squeezesFor(board, coreId, {
+      limit: MOST_ROOM,
+      mayGoTo: elsewhere,
+      mayMove: (other) => lessUrgent(other) >= 0,
+      movedMayGoTo: there,
+      nowSec,
+    });
+    // What comes off the day for it is worth a look only where nothing else is left, or where it is urgent.
+    const isWorth = ({ seats }: Remedy): boolean =>
+      [...seats].every(
+        ([id, s]) =>
+          s.length > 0 ||
+          ((asked.for === 'urgent' || ways.length === 0) && lessUrgent(board.index.visitById.get(id)!) > 0),
       );
+    for (const room of rooms.filter(isWorth)) {
+      const isSwap = [...room.seats].some(([id, s]) => id !== coreId && s.some((x) => own.has(x.shiftId)));
+      add(isSwap ? 'swap' : 'room', [room]);
+    }
   } else if (asked.for === 'out') {
     const { shiftId } = personAsked(unit, open, asked);
     const ids = (board.routeOf.get(shiftId)?.stops ?? []).map((s) => s.visit.id);
@@ -88,6 +97,7 @@ export async function seekWays(unit: Unit, raw: unknown): Promise<Sought> {
     const adopted = adoptPlan(board, plan);
     add('rest', adopted && adopted.result.shiftIds.size > 0 ? [adopted] : []);
   }
+  ways.sort((a, b) => a.remedy.result.price - b.remedy.result.price);
   return { asked, open, board, ways };
 }
 
@@ -114,14 +124,14 @@ function personAsked(unit: Unit, open: OpenDay, { personId, date }: WaysAsk): { 
   return { shiftId: shift.id };
 }
 
-/** Only what is less urgent makes room, and only where the user has the say. */
-function mayMakeRoom(unit: Unit, open: OpenDay, visit: Visit): (other: Visit) => boolean {
+/** By how much another visit is less urgent than one; below 0 where it is more so, or where the user has no say over it. */
+function urgencyAgainst(unit: Unit, open: OpenDay, coreId: string): (other: Visit) => number {
   const rows = new Map(open.ground.kept.loaded.data.visits.map((v) => [v.id, v]));
-  const own = rows.get(visitOfId(visit.id)?.visitId ?? '')?.priority ?? 1;
+  const own = rows.get(visitOfId(coreId)?.visitId ?? '')?.priority ?? 1;
   const mine = new Set(unit.user.grants.filter((g) => g.mayChange).map((g) => g.territoryId));
   return (other) => {
     const row = rows.get(visitOfId(other.id)?.visitId ?? '');
-    return row !== undefined && row.priority > own && row.territoryId !== null && mine.has(row.territoryId);
+    return row?.territoryId != null && mine.has(row.territoryId) ? row.priority - own : -1;
   };
 }
 

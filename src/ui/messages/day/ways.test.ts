@@ -41,6 +41,9 @@ describe('a way out in words', () => {
   it('says what makes room, and where that goes', () => {
     const moves = [move(), move({ label: 'W-9', with: 'C', startAt: at(15) })];
     expect(wayText(way({ kind: 'room', moves }), 'UTC')).toBe('To B, 10:20; W-9 goes to C, 15:00, +12.0');
+    expect(wayText(way({ kind: 'swap', moves }), 'UTC')).toBe(
+      'Swap: to B, 10:20; W-9 goes to C, 15:00, +12.0',
+    );
     const off = [move(), move({ label: 'W-9', with: null, startAt: null })];
     expect(wayText(way({ kind: 'room', moves: off, loose: 1 }), 'UTC')).toBe(
       'To B, 10:20; W-9 comes off the day, +12.0',

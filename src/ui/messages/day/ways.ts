@@ -17,13 +17,13 @@ export function wayText(way: Way, zone: string): string {
   if (way.kind === 'give' && first)
     return `Give to ${first.with},${at(first)}${lateText(first)}${pushed}, ${price}`;
   if (way.kind === 'fill' && first) return `${first.label} ${first.site},${at(first)}${pushed}, ${price}`;
-  if (way.kind === 'room' && first) {
+  if ((way.kind === 'room' || way.kind === 'swap') && first) {
     const others = rest.map((m) =>
       m.with === null
         ? `${m.label} comes off the day`
         : `${m.label} goes to ${m.with},${at(m)}${lateText(m)}`,
     );
-    return `To ${first.with},${at(first)}${lateText(first)}; ${others.join('; ')}${pushed}, ${price}`;
+    return `${way.kind === 'swap' ? 'Swap: to' : 'To'} ${first.with},${at(first)}${lateText(first)}; ${others.join('; ')}${pushed}, ${price}`;
   }
   if (way.kind === 'spread') {
     const placed = way.moves.filter((m) => m.with !== null);
