@@ -248,6 +248,11 @@ test('a phone opens without a network, goes through its visits, and sends all of
   await enterAs(phone, 'field');
   await phone.goto('/field');
   await expect(phone.getByText('all sent')).toBeVisible();
+  // What is theirs is accepted, which the office sees.
+  await phone.getByRole('button', { name: 'Accept', exact: true }).click();
+  await expect(phone.getByText('accepted').first()).toBeVisible();
+  await expect(phone.getByText('all sent')).toBeVisible();
+  await expect(phone.getByRole('button', { name: 'Accept', exact: true })).toHaveCount(0);
   // Kept once it is there.
   await phone.evaluate(async () => {
     await navigator.serviceWorker.ready;

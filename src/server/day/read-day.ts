@@ -49,7 +49,9 @@ export async function readDay(unit: Unit, raw: unknown): Promise<DayView> {
       begun: begun.length,
       willMiss: needs.filter((n) => n.kind === 'will-miss').length,
       runningLate: people.filter((p) =>
-        p.stops.some((s) => s.state === 'planned' && s.startAt - s.plannedAt > 15 * 60),
+        p.stops.some(
+          (s) => (s.state === 'planned' || s.state === 'accepted') && s.startAt - s.plannedAt > 15 * 60,
+        ),
       ).length,
       done: stops.filter((s) => s.state === 'done').length,
       all: stops.length,

@@ -90,7 +90,10 @@ function Shown({ own, day }: { readonly own: ReturnType<typeof useOwnDay>; reado
       {day.offAt === null && (
         <News
           day={day}
-          onSeen={() =>
+          onSeen={() => {
+            // Whoever has seen it accepts what is theirs now.
+            for (const { visitId, part, state } of day.stops)
+              if (state === 'planned') say('accepted', { visitId, part });
             say('seen', {
               date: day.date,
               stops: day.stops.map(({ visitId, part, startAt }) => ({
@@ -98,8 +101,8 @@ function Shown({ own, day }: { readonly own: ReturnType<typeof useOwnDay>; reado
                 part,
                 startAt: Math.round(startAt),
               })),
-            })
-          }
+            });
+          }}
         />
       )}
       {day.stops.length === 0 && <p>Nothing is planned for this day.</p>}

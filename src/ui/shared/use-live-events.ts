@@ -16,6 +16,7 @@ function keysOf(object: string): readonly string[] {
       'tried',
       'day',
       'own-day',
+      'ways',
     ];
   if (object === 'drafts') return ['drafts', 'runs', 'plan'];
   if (object === 'field') return ['day', 'own-day', 'work'];
