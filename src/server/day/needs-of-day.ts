@@ -2,7 +2,7 @@ import type { DayNeed, DayPerson } from '@/contract/day/day-view';
 import { needsOf } from '@/core/index';
 import { readAsides } from '@/db/repositories/day/asides';
 import { seenBy } from '../shared/access';
-import { visitOfId } from '../shared/problem/links';
+import { partId, visitOfId } from '../shared/problem/links';
 import { personAndDate } from '../shared/problem/make-shifts';
 import type { Unit } from '../shared/unit';
 import { openLeave } from './leave';
@@ -21,6 +21,10 @@ const TOLD_RULES: ReadonlySet<string> = new Set([
   'together',
   'equipment',
   'parts',
+  // Parts that are asked for by a filter, a depot of one's own, a group.
+  'attributes',
+  'persons',
+  'territory',
   'order',
 ]);
 
@@ -60,6 +64,7 @@ export async function sayNeeds(
   const all = [
     ...byReports(open, date, people),
     ...byRules(open, date, people),
+    ...withoutHours(unit, open, date),
     ...emergencies(unit, open, date),
     ...unseen(unit, open, date, people),
     ...(await leaveAsked(unit, date)),
@@ -117,6 +122,34 @@ function byRules(open: OpenDay, date: string, people: readonly DayPerson[]): Tol
         visitId: id.visitId,
         part: id.part,
         rule: v.rule,
+      },
+    ];
+  });
+}
+
+/** Visits that the plan has with somebody in hours that they do not work any more: no day of theirs has them. */
+function withoutHours({ user, now }: Unit, { ground, visits }: OpenDay, date: string): Told[] {
+  const { kept } = ground;
+  const { data } = kept.loaded;
+  const seen = seenBy(user);
+  const rows = new Map(data.visits.map((v) => [v.id, v]));
+  const seated = new Set(kept.verdict.timed.routes.flatMap((r) => r.stops.map((s) => s.visit.id)));
+  return data.placements.flatMap((p): Told[] => {
+    const row = rows.get(p.visitId);
+    const coreId = partId(p.visitId, p.part);
+    if (p.date !== date || p.personId === null || p.startAt === null || p.startAt < now) return [];
+    if (row?.territoryId == null || !seen.has(row.territoryId)) return [];
+    if (seated.has(coreId) || visits.has(coreId)) return [];
+    return [
+      {
+        ...PLAIN,
+        key: `rule working-hours ${coreId} ${date}`,
+        kind: 'rule',
+        at: Math.round(p.startAt),
+        personId: p.personId,
+        visitId: p.visitId,
+        part: p.part,
+        rule: 'working-hours',
       },
     ];
   });

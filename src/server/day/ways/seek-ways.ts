@@ -55,7 +55,11 @@ export async function seekWays(unit: Unit, raw: unknown): Promise<Sought> {
     void ways.push(...list.map((remedy) => ({ kind, remedy, key: keyOf(kind, remedy) })));
   if (asked.for === 'visit' || asked.for === 'urgent') {
     const coreId = visitAsked(unit, open, asked);
-    if (!board.index.visitById.has(coreId)) throw new Refusal('conflict', { reason: 'begun-already' });
+    if (!board.index.visitById.has(coreId)) {
+      // Held by a day that is gone, it can only be placed anew by hand; what has begun is nobody else's.
+      if (open.facts.visits.has(coreId)) throw new Refusal('conflict', { reason: 'begun-already' });
+      return { asked, open, board, ways };
+    }
     const own = new Set(board.shiftsOf.get(coreId) ?? []);
     const elsewhere = (s: Shift): boolean => there(s) && !own.has(s.id);
     add('give', remediesFor(board, coreId, { limit: MOST, mayGoTo: elsewhere, nowSec }));
