@@ -9,32 +9,39 @@ import { commandText } from '../messages/commands';
 import { errorText } from '../messages/errors';
 import { callApi, done } from './api';
 
+const COMMANDS = {
+  queryKey: ['commands'],
+  queryFn: () => callApi('/api/commands', z.array(commandView)),
+};
+
 /** Takes back the last thing that one did, and does it again: by button and by key. */
 export function UndoButtons() {
   const client = useQueryClient();
-  const { data } = useQuery({
-    queryKey: ['commands'],
-    queryFn: () => callApi('/api/commands', z.array(commandView)),
-  });
+  const { data } = useQuery(COMMANDS);
   const { undo, again } = undoAndAgain(data ?? []);
   const take = useMutation({
-    mutationFn: (command: CommandView) =>
-      callApi(`/api/commands/${command.id}/undo`, done, { method: 'POST', body: {} }),
-    onSuccess: async (_done, command) => {
+    mutationFn: async (which: 'undo' | 'again') => {
+      // What was done a moment ago may not be on the button yet: it is the last thing all the same.
+      const command = undoAndAgain(await client.fetchQuery({ ...COMMANDS, staleTime: 0 }))[which];
+      if (command) await callApi(`/api/commands/${command.id}/undo`, done, { method: 'POST', body: {} });
+      return command;
+    },
+    onSuccess: async (command, which) => {
       await client.invalidateQueries();
+      if (!command) return;
       const said = commandText(command.name === 'undo' ? String(command.facts.of) : command.name, {
         ...(command.name === 'undo' ? (command.facts.ofFacts as object) : command.facts),
       });
-      notifications.show({ message: `${command === again ? 'Again' : 'Undone'}: ${said}.` });
+      notifications.show({ message: `${which === 'again' ? 'Again' : 'Undone'}: ${said}.` });
     },
     onError: (cause) => notifications.show({ title: 'Not done', message: errorText(cause), color: 'grape' }),
   });
-  const run = (command: CommandView | null): void => {
-    if (command && !take.isPending) take.mutate(command);
+  const run = (which: 'undo' | 'again'): void => {
+    if (!take.isPending) take.mutate(which);
   };
   useHotkeys([
-    ['mod+Z', () => run(undo)],
-    ['mod+shift+Z', () => run(again)],
+    ['mod+Z', () => run('undo')],
+    ['mod+shift+Z', () => run('again')],
   ]);
   const label = (word: string, command: CommandView | null): string =>
     command ? `${word}: ${commandText(command.name, command.facts)}` : `Nothing to ${word.toLowerCase()}`;
@@ -47,7 +54,7 @@ export function UndoButtons() {
         loading={take.isPending}
         aria-label={label('Undo', undo)}
         title={label('Undo', undo)}
-        onClick={() => run(undo)}
+        onClick={() => run('undo')}
       >
         <IconArrowBackUp size={17} />
       </ActionIcon>
@@ -57,7 +64,7 @@ export function UndoButtons() {
         disabled={!again}
         aria-label={label('Redo', again)}
         title={label('Redo', again)}
-        onClick={() => run(again)}
+        onClick={() => run('again')}
       >
         <IconArrowForwardUp size={17} />
       </ActionIcon>
