@@ -101,6 +101,8 @@ test('a mail becomes a request where it says it is, and one step on a work order
   await expect(line.getByRole('link', { name: /^R-\d+$/ })).toBeVisible();
   await expectAccessible(page, '/work/mail');
   await line.getByRole('link').click();
+  await expect(page).toHaveURL(/\/work\/requests\//);
+  await page.waitForLoadState('networkidle');
   await page.getByRole('link', { name: 'Make it a work order' }).click();
   await expect(page).toHaveURL(/\/work\/call\?request=/);
   await expect(page.getByRole('combobox', { name: 'Site' })).not.toHaveValue('');
