@@ -1,4 +1,4 @@
-import { expect, type Page, test } from '@playwright/test';
+import { type BrowserContext, expect, type Page, test } from '@playwright/test';
 import { expectAccessible } from './accessible';
 import { callAs, enterAs } from './steps';
 
@@ -10,6 +10,17 @@ interface Day {
   }[];
 }
 const DAY = '/api/day?territories=sallow,heights,farside&date=2026-06-09';
+
+/** Loses the answer to the first reports that are sent, which arrive all the same; tells how often any were sent. */
+async function loseFirstAnswer(context: BrowserContext): Promise<() => number> {
+  let sent = 0;
+  await context.route('**/api/day/reports', async (route) => {
+    if (sent++ > 0) return route.continue();
+    await route.fetch();
+    await route.abort();
+  });
+  return () => sent;
+}
 
 test.describe('on a phone', () => {
   test.use({ viewport: { width: 390, height: 844 } });
@@ -49,15 +60,10 @@ test.describe('on a phone', () => {
     await expect(row.getByText('on the way', { exact: true })).toBeVisible();
 
     // The first answer is lost on the way back: what is sent again counts once.
-    let lost = 0;
-    await context.route('**/api/day/reports', async (route) => {
-      if (lost++ > 0) return route.continue();
-      await route.fetch();
-      await route.abort();
-    });
+    const sent = await loseFirstAnswer(context);
     await context.setOffline(false);
     await expect(page.getByText('all sent')).toBeVisible();
-    expect(lost).toBeGreaterThan(1);
+    expect(sent()).toBeGreaterThan(1);
     await expect(page.getByText('does not count')).toHaveCount(0);
     await expect(row.getByText('break', { exact: true })).toBeVisible();
     const day = JSON.parse((await callAs(office, DAY)).text) as Day;
@@ -280,15 +286,10 @@ test('a phone opens without a network, goes through its visits, and sends all of
   // Whoever closes the page in between loses nothing.
   await phone.reload();
   await expect(phone.getByText(/^\d+ not sent yet|· \d+ not sent yet/)).toBeVisible();
-  let lost = 0;
-  await context.route('**/api/day/reports', async (route) => {
-    if (lost++ > 0) return route.continue();
-    await route.fetch();
-    await route.abort();
-  });
+  const sent = await loseFirstAnswer(context);
   await context.setOffline(false);
   await expect(phone.getByText('all sent')).toBeVisible();
-  expect(lost).toBeGreaterThan(1);
+  expect(sent()).toBeGreaterThan(1);
   await expect(phone.getByText('does not count')).toHaveCount(0);
   const after = JSON.parse((await callAs(phone, '/api/day/own')).text) as typeof before;
   expect(after.stops.filter((s) => s.state === 'done').length).toBe(done + ended);

@@ -9,19 +9,20 @@ import { errorText } from '../messages/errors';
 import { callApi, done } from '../shared/api';
 import { clock, dayText } from '../shared/time';
 import { useClockNow, useNow } from '../shared/use-now';
-import { AboutYou } from './AboutYou';
 import { nextStep } from './after-reports';
-import { CrewOfDay } from './CrewOfDay';
 import css from './Field.module.css';
 import { Finish } from './finish/Finish';
 import { useTicks } from './finish/use-ticks';
-import { Leave } from './Leave';
+import { AboutYou } from './foot/AboutYou';
+import { CrewOfDay } from './foot/CrewOfDay';
+import { Leave } from './foot/Leave';
+import { OwnCalendar } from './foot/OwnCalendar';
 import { News } from './News';
-import { OwnCalendar } from './OwnCalendar';
 import { forgetKept, keepForOffline } from './offline';
 import { ownPlace } from './place';
 import { Out, Steps } from './Steps';
 import { keyOf, Stop } from './Stop';
+import { UNSAID } from './unsaid';
 import { useOwnDay } from './use-own-day';
 
 /** A technician's day on their phone: a cord from top to bottom, unfolded where they are, with one large button for what comes next. */
@@ -46,20 +47,6 @@ export function FieldPage() {
     );
   return <Shown own={own} day={day} />;
 }
-
-/** What a report does not say. */
-const UNSAID = {
-  visitId: null,
-  part: 1,
-  minutes: null,
-  reason: '',
-  lat: null,
-  lon: null,
-  papers: null,
-  photo: null,
-  stops: null,
-  date: null,
-};
 
 function Shown({ own, day }: { readonly own: ReturnType<typeof useOwnDay>; readonly day: OwnDay }) {
   const clockNow = useClockNow(day);

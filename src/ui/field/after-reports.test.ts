@@ -1,6 +1,7 @@
 import type { OwnDay, OwnStop } from '@/contract/day/own-day';
 import type { FieldReport } from '@/contract/day/reports';
 import { afterReports, nextStep } from './after-reports';
+import { UNSAID } from './unsaid';
 
 const stop = (visitId: string): OwnStop => ({
   visitId,
@@ -48,20 +49,12 @@ const day: OwnDay = {
 };
 let n = 0;
 const said = (kind: FieldReport['kind'], visitId: string | null = null): FieldReport => ({
+  ...UNSAID,
   id: `r${++n}`,
   personId: 'p',
   kind,
   visitId,
-  part: 1,
   at: '2026-06-09T08:00:00Z',
-  minutes: null,
-  reason: '',
-  lat: null,
-  lon: null,
-  papers: null,
-  photo: null,
-  stops: null,
-  date: null,
 });
 
 describe('a day with what is not sent yet', () => {

@@ -1,21 +1,14 @@
 import type { FieldReport } from '@/contract/day/reports';
 import { sendable } from './sendable';
+import { UNSAID } from './unsaid';
 
 const report = (n: number, note = ''): FieldReport => ({
+  ...UNSAID,
   id: `r${n}`,
   personId: 'p',
   kind: 'off',
-  visitId: null,
-  part: 1,
   at: '2026-06-09T08:00:00Z',
-  minutes: null,
   reason: note,
-  lat: null,
-  lon: null,
-  papers: null,
-  photo: null,
-  stops: null,
-  date: null,
 });
 
 describe('what goes at once of what waits', () => {

@@ -1,9 +1,9 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { z } from 'zod';
 import type { OwnDay } from '@/contract/day/own-day';
-import { errorText } from '../messages/errors';
-import { callApi } from '../shared/api';
-import css from './Field.module.css';
+import { errorText } from '../../messages/errors';
+import { callApi } from '../../shared/api';
+import css from '../Field.module.css';
 
 /** Who is in the crew today; whoever leads says who is not there, and hands over. */
 export function CrewOfDay({ day }: { readonly day: OwnDay }) {

@@ -1,8 +1,8 @@
 import { useEffect, useState } from 'react';
 import type { OwnDay } from '@/contract/day/own-day';
-import { momentText } from '../shared/time';
-import css from './Field.module.css';
-import { sendsPlace, setSendsPlace } from './place';
+import { momentText } from '../../shared/time';
+import css from '../Field.module.css';
+import { sendsPlace, setSendsPlace } from '../place';
 
 /** What is kept about somebody beside their work, and for how long; whether their place is sent is up to them. */
 export function AboutYou({ day: { kept, zone } }: { readonly day: OwnDay }) {

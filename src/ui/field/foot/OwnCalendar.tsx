@@ -1,7 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
 import { z } from 'zod';
-import { errorText } from '../messages/errors';
-import { callApi } from '../shared/api';
+import { errorText } from '../../messages/errors';
+import { callApi } from '../../shared/api';
 
 const made = z.object({ address: z.string() });
 

@@ -2,10 +2,10 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { z } from 'zod';
 import type { OwnDay } from '@/contract/day/own-day';
-import { errorText } from '../messages/errors';
-import { callApi } from '../shared/api';
-import { localToInstant, momentText } from '../shared/time';
-import css from './Field.module.css';
+import { errorText } from '../../messages/errors';
+import { callApi } from '../../shared/api';
+import { localToInstant, momentText } from '../../shared/time';
+import css from '../Field.module.css';
 
 const WORDS = { asked: 'asked for', granted: 'granted', refused: 'not granted' } as const;
 
@@ -68,12 +68,21 @@ export function Leave({ day }: { readonly day: OwnDay }) {
           Why
           <input maxLength={300} value={reason} onChange={(e) => setReason(e.currentTarget.value)} />
         </label>
+        {from !== '' && until !== '' && until <= from && (
+          <p className="bad" role="alert">
+            It ends before it begins.
+          </p>
+        )}
         {ask.error && (
           <p className="bad" role="alert">
             {errorText(ask.error)}
           </p>
         )}
-        <button type="submit" className={css.plain} disabled={ask.isPending}>
+        <button
+          type="submit"
+          className={css.plain}
+          disabled={ask.isPending || (from !== '' && until <= from)}
+        >
           Ask for it
         </button>
       </form>
