@@ -74,10 +74,11 @@ export async function startRunBy(
   territory: string,
   date: string,
   seconds: number,
+  playbookVersionId = 'everyday-1',
 ): Promise<string> {
   const body = {
     extent: { territoryIds: [territory], firstDate: date, lastDate: date },
-    playbookVersionIds: ['everyday-1'],
+    playbookVersionIds: [playbookVersionId],
     mayMove: 'all',
     budget: { kind: 'seconds', seconds },
   };
