@@ -4,6 +4,7 @@ export { assert } from './base/assert';
 export { createRandom, type Random } from './base/random';
 export { stableJson } from './base/stable-json';
 export { adoptPlan } from './day/adopt';
+export { breakSooner } from './day/break-sooner';
 export { waitingTogether } from './day/components';
 export { courseOf } from './day/course';
 export { eventsOf } from './day/events-of';

@@ -83,6 +83,9 @@ describe('what is left of a day', () => {
           expect(facts.visits.get(visitId)?.beganSec).toBeUndefined();
           expect(startSec).toBeGreaterThanOrEqual(Math.floor(startOf.get(visitId)!));
         }
+      // Nobody who works past when a break is due goes without it.
+      for (const { violations } of verdict.kind === 'judged' ? [verdict] : [])
+        expect(violations.filter((v) => v.rule === 'break').map(keyOf)).toEqual([]);
       for (const [id, f] of facts.visits)
         if (f.beganSec !== undefined) expect(rest.problem.visits.some((v) => v.id === id)).toBe(false);
     }

@@ -80,6 +80,7 @@ export const NEEDS = [
   'overtime',
   'free',
   'out',
+  'nobody',
   'rule',
   'leave',
   'unseen',
@@ -95,6 +96,8 @@ const dayNeed = z.strictObject({
   personId: z.string().nullable(),
   visitId: z.string().nullable(),
   part: z.int().nullable(),
+  /** Of a territory in which nobody is left. */
+  territoryId: z.string().nullable(),
   /** Minutes late, over or free; of what was not seen, how many visits. */
   minutes: z.number(),
   /** Of a rule that is broken: which. */

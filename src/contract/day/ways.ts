@@ -2,14 +2,16 @@ import { z } from 'zod';
 import { count, idText } from '../shared/fields';
 import { dayAsk } from './day-ask';
 
-/** What ways out are looked for: for one visit, for all that somebody has left, for somebody's free stretch, or the whole rest of the day. */
-export const WAY_KINDS = ['visit', 'urgent', 'out', 'free', 'rest'] as const;
+/** What ways out are looked for: for one visit, for somebody's break, for all that somebody has left, for somebody's free stretch, or the whole rest of the day. */
+export const WAY_KINDS = ['visit', 'urgent', 'break', 'out', 'free', 'rest'] as const;
 
 export const waysAsk = dayAsk.extend({
   for: z.enum(WAY_KINDS).default('visit'),
   visitId: idText.nullable().default(null),
   part: count(1, 100).default(1),
   personId: idText.nullable().default(null),
+  /** Of "out": all that its people who are out have left. */
+  territoryId: idText.nullable().default(null),
   /** Of the whole rest of a day: the plan that was found. */
   restId: idText.nullable().default(null),
 });
@@ -30,9 +32,11 @@ const move = z.strictObject({
 const way = z.strictObject({
   /** The same as long as it is the same way. */
   key: z.string(),
-  /** What the way does: gives a visit to another, has one make room or two change places, spreads a day, fills a stretch, or all of it anew. */
-  kind: z.enum(['give', 'room', 'swap', 'spread', 'fill', 'rest']),
+  /** What the way does: gives a visit to another, has one make room or two change places, has a break sooner, spreads a day, fills a stretch, or all of it anew. */
+  kind: z.enum(['give', 'room', 'swap', 'break', 'spread', 'fill', 'rest']),
   moves: z.array(move),
+  /** Of a break that comes sooner: when it begins. */
+  breakAt: z.number().nullable(),
   /** Others that begin later or sooner for it. */
   pushed: z.array(z.strictObject({ label: z.string(), startAt: z.number(), wasAt: z.number() })),
   /** Whom something was promised that is not kept then. */

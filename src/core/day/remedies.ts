@@ -118,9 +118,17 @@ function elsewhere(
   return remedyOf(board, new Map([...seats, [moved.id, byMoment(place)]]), nowSec) ?? off;
 }
 
+/** Where a visit would go best, and how much worse it would be off at its second best place. */
+interface Choice {
+  readonly visitId: string;
+  readonly places: readonly Place[];
+  readonly regret: number;
+}
+
 /**
- * Gives visits to others, the one first that has least choice; what has no place comes off the day. For somebody who is out: nobody
- * else's visits move but for being pushed. Null where not even taking them off can be done. Throws for visits that are not on the board.
+ * Gives visits to others, the one first that has least choice; what has no place comes off the day. For somebody who is out, or for all
+ * of a territory: nobody else's visits move but for being pushed. Null where not even taking them off can be done. Throws for visits
+ * that are not on the board.
  */
 export function spreadOver(
   board: Board,
@@ -130,15 +138,21 @@ export function spreadOver(
   const seats = new Map<string, readonly WantedSeat[]>(visitIds.map((id) => [visitOn(board, id).id, []]));
   let best = remedyOf(board, seats, nowSec);
   const left = new Set(visitIds);
+  const known = new Map<string, Choice>();
   while (best && left.size > 0) {
     const next = keptBoardOf(best.result.index, planOfHand(best.result));
-    const choice = next && mostPressing(next, left, { mayGoTo, nowSec });
-    if (!choice) break;
+    const choice = next && mostPressing(next, left, known, { mayGoTo, nowSec });
+    const place = choice?.places[0];
+    if (!choice || !place) break;
     left.delete(choice.visitId);
-    const tried = remedyOf(board, new Map([...seats, [choice.visitId, byMoment(choice.place)]]), nowSec);
+    const tried = remedyOf(board, new Map([...seats, [choice.visitId, byMoment(place)]]), nowSec);
     if (!tried) continue;
-    seats.set(choice.visitId, byMoment(choice.place));
+    seats.set(choice.visitId, byMoment(place));
     best = tried;
+    // A place on a day that did not change is as good as it was.
+    const changed = new Set(place.spots.map((s) => s.shiftId));
+    for (const [id, { places }] of known)
+      if (places.some((p) => p.spots.some((s) => changed.has(s.shiftId)))) known.delete(id);
   }
   return best;
 }
@@ -147,19 +161,29 @@ export function spreadOver(
 function mostPressing(
   board: Board,
   left: ReadonlySet<string>,
+  known: Map<string, Choice>,
   { mayGoTo, nowSec }: Pick<RemedyOptions, 'mayGoTo' | 'nowSec'>,
-): { readonly visitId: string; readonly place: Place } | null {
-  let best: { readonly visitId: string; readonly place: Place; readonly regret: number } | null = null;
+): Choice | null {
+  let best: Choice | null = null;
   for (const visitId of left) {
-    const places = placesFor(board, visitOn(board, visitId), { limit: 2, shifts: mayGoTo }).filter(
-      (p) => p.startSec >= nowSec,
-    );
-    const [first, second] = places;
-    if (!first) continue;
-    const regret = second ? second.price - first.price : Number.POSITIVE_INFINITY;
-    if (!best || regret > best.regret) best = { visitId, place: first, regret };
+    const choice = known.get(visitId) ?? choiceOf(board, visitId, { mayGoTo, nowSec });
+    known.set(visitId, choice);
+    if (choice.places.length > 0 && (!best || choice.regret > best.regret)) best = choice;
   }
   return best;
+}
+
+function choiceOf(
+  board: Board,
+  visitId: string,
+  { mayGoTo, nowSec }: Pick<RemedyOptions, 'mayGoTo' | 'nowSec'>,
+): Choice {
+  const places = placesFor(board, visitOn(board, visitId), { limit: 2, shifts: mayGoTo }).filter(
+    (p) => p.startSec >= nowSec,
+  );
+  const [first, second] = places;
+  const regret = first && second ? second.price - first.price : Number.POSITIVE_INFINITY;
+  return { visitId, places, regret };
 }
 
 /** Loose ends that fit somebody's stretch of nothing to do, cheapest first. */

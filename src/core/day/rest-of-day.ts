@@ -33,7 +33,12 @@ const isWithin = (access: NonNullable<Visit['access']>, stop: ExpectedStop | und
   access.some((w) => w.startSec <= stop.startSec && Math.ceil(stop.finishSec) + ROUNDED_SEC <= w.endSec);
 
 /** A visit that is still to come, on its own: what it waited for is over, and what is on its way stays with whoever drives. */
-function aheadVisit(visit: Visit, stop: ExpectedStop | undefined, gone: ReadonlyMap<string, string>): Visit {
+function aheadVisit(
+  visit: Visit,
+  stop: ExpectedStop | undefined,
+  gone: ReadonlyMap<string, string>,
+  isOut: boolean,
+): Visit {
   const { after, samePersonAs, access, tie, ...rest } = visit;
   const isTied = tie.startSec !== undefined && stop !== undefined && stop.startSec > tie.startSec;
   const with_ = samePersonAs === undefined ? undefined : gone.get(samePersonAs);
@@ -48,7 +53,8 @@ function aheadVisit(visit: Visit, stop: ExpectedStop | undefined, gone: Readonly
     ...(samePersonAs !== undefined && with_ === undefined ? { samePersonAs } : {}),
     ...(after && !gone.has(after.visitId) ? { after } : {}),
     ...(access && isWithin(access, stop) ? { access } : {}),
-    ...(stop?.state === 'on-the-way' ? { held: true } : {}),
+    // Whoever is out comes no further: theirs is anybody's.
+    ...(stop?.state === 'on-the-way' && !isOut ? { held: true } : {}),
   };
 }
 
@@ -70,6 +76,8 @@ function restShift(index: ProblemIndex, shift: Shift, expected: ExpectedRoute, f
   const taken = (own?.breaksTaken ?? 0) + (own?.breakBeganSec === undefined ? 0 : 1);
   const breaks = shift.breaks.slice(taken).map((rule, i) => ({
     ...rule,
+    // It may be late, and is due all the same.
+    dueSec: rule.dueSec ?? rule.latestSec,
     latestSec: Math.max(rule.latestSec, Math.ceil(expected.breaks[i]?.startSec ?? 0) + LATE_SEC),
   }));
   const endSec = Math.max(shift.endSec, startSec);
@@ -97,10 +105,13 @@ export function restOfDay(
   const expectedOf = new Map(expected.map((e) => [e.shiftId, e]));
   const gone = new Map<string, string>();
   const stopOf = new Map<string, ExpectedStop>();
-  for (const { personId, stops } of expected)
-    for (const s of stops)
+  const withOut = new Set<string>();
+  for (const { personId, shiftId, stops } of expected)
+    for (const s of stops) {
       if (isAhead(s)) stopOf.set(s.visitId, s);
       else gone.set(s.visitId, personId);
+      if (facts.shifts.get(shiftId)?.outSec !== undefined) withOut.add(s.visitId);
+    }
   const { problem } = index;
   const shifts = problem.shifts.map((s) => {
     const own = expectedOf.get(s.id);
@@ -110,7 +121,7 @@ export function restOfDay(
   });
   const visits = problem.visits
     .filter((v) => !gone.has(v.id) && facts.visits.get(v.id)?.state !== 'cancelled')
-    .map((v) => aheadVisit(v, stopOf.get(v.id), gone));
+    .map((v) => aheadVisit(v, stopOf.get(v.id), gone, withOut.has(v.id)));
   // First without an end to overtime: what a day needs of it already, it may go on needing, and no more.
   const open = indexProblem({
     ...problem,

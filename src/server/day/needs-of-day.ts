@@ -7,6 +7,7 @@ import { personAndDate } from '../shared/problem/make-shifts';
 import type { Unit } from '../shared/unit';
 import { openLeave } from './leave';
 import type { OpenDay } from './open-day';
+import { withoutPeople } from './whole-territory';
 
 /** The most urgent work that there is. */
 const EMERGENCY_PRIORITY = 1;
@@ -51,7 +52,15 @@ export function rawNeeds(open: OpenDay) {
 }
 
 type Told = Omit<DayNeed, 'aside'>;
-const PLAIN = { personId: null, visitId: null, part: null, minutes: 0, rule: null, leave: null };
+const PLAIN = {
+  personId: null,
+  visitId: null,
+  part: null,
+  territoryId: null,
+  minutes: 0,
+  rule: null,
+  leave: null,
+};
 
 /** What needs somebody, in the territories that they have, soonest first; what was put aside says why. */
 export async function sayNeeds(
@@ -62,7 +71,7 @@ export async function sayNeeds(
 ): Promise<DayNeed[]> {
   const asides = await readAsides(unit.transaction, date);
   const all = [
-    ...byReports(open, date, people),
+    ...nobodyLeft(unit, open, date, byReports(open, date, people)),
     ...byRules(open, date, people),
     ...withoutHours(unit, open, date),
     ...emergencies(unit, open, date),
@@ -97,6 +106,28 @@ function byReports(open: OpenDay, date: string, people: readonly DayPerson[]): T
       },
     ];
   });
+}
+
+/** Where everybody of a territory is out, that is one need and not one by person. */
+function nobodyLeft({ user, now }: Unit, open: OpenDay, date: string, needs: readonly Told[]): Told[] {
+  const seen = seenBy(user);
+  const whole: Told[] = [];
+  const said = new Set<string>();
+  for (const [territoryId, { sinceSec, people }] of withoutPeople(open, date)) {
+    const own = needs.filter((n) => n.kind === 'out' && people.includes(n.personId!));
+    if (own.length < 2 || !seen.has(territoryId)) continue;
+    for (const n of own) said.add(n.key);
+    const at = Math.round(sinceSec + open.ground.kept.built.originSec);
+    whole.push({
+      ...PLAIN,
+      key: `nobody ${territoryId} ${date}`,
+      kind: 'nobody',
+      at,
+      territoryId,
+      minutes: Math.round((now - at) / 60),
+    });
+  }
+  return [...whole, ...needs.filter((n) => !said.has(n.key))];
 }
 
 /** Rules that the plan of the day breaks with what is still to come: a certificate that has ended, a part that nobody has aboard. */

@@ -17,6 +17,7 @@ import { Needs } from './Needs';
 import { Player } from './Player';
 import { RestOfDay } from './RestOfDay';
 import { Unfinished } from './Unfinished';
+import { WholeTerritory } from './WholeTerritory';
 
 interface Props {
   readonly territories: readonly { readonly id: string; readonly name: string }[];
@@ -91,6 +92,7 @@ export function DayPage({ territories, chosen, date: today }: Props) {
           <div className={css.body} aria-busy={isFetching}>
             <section className={css.needs} aria-label="What needs you">
               <RestOfDay day={data} />
+              <WholeTerritory day={data} />
               <Needs day={data} />
               <Unfinished day={data} />
             </section>

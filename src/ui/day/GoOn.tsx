@@ -14,14 +14,13 @@ interface Props {
   readonly minutes: number;
 }
 
-/** An unfinished visit goes on as a new one with what remains, or comes off to be placed anew. */
-export function GoOn({ visitId, part, minutes: left }: Props) {
+/** Has a visit go on, or come off to be placed anew. */
+function useGoOn({ visitId, part }: Pick<Props, 'visitId' | 'part'>) {
   const client = useQueryClient();
-  const [minutes, setMinutes] = useState(left);
-  const go = useMutation({
-    mutationFn: (how: 'continue' | 'move') =>
-      callApi('/api/day/unfinished', wentOn, { method: 'POST', body: { visitId, part, how, minutes } }),
-    onSuccess: (_answer, how) =>
+  return useMutation({
+    mutationFn: (ask: { readonly how: 'continue' | 'move'; readonly minutes: number }) =>
+      callApi('/api/day/unfinished', wentOn, { method: 'POST', body: { visitId, part, ...ask } }),
+    onSuccess: (_answer, { how }) =>
       notifications.show({
         message:
           how === 'continue'
@@ -31,6 +30,29 @@ export function GoOn({ visitId, part, minutes: left }: Props) {
     onError: (cause) => notifications.show({ title: 'Not done', message: errorText(cause), color: 'grape' }),
     onSettled: () => client.invalidateQueries(),
   });
+}
+
+/** A visit in hours that nobody works any more comes off the day: no other way leads on from there. */
+export function TakeOff(props: Props) {
+  const go = useGoOn(props);
+  return (
+    <div className={css.aside}>
+      <Button
+        size="compact-sm"
+        variant="default"
+        loading={go.isPending}
+        onClick={() => go.mutate({ how: 'move', minutes: props.minutes })}
+      >
+        Take it off the day
+      </Button>
+    </div>
+  );
+}
+
+/** An unfinished visit goes on as a new one with what remains, or comes off to be placed anew. */
+export function GoOn({ visitId, part, minutes: left }: Props) {
+  const [minutes, setMinutes] = useState(left);
+  const go = useGoOn({ visitId, part });
   return (
     <div className={css.aside}>
       <NumberInput
@@ -48,11 +70,16 @@ export function GoOn({ visitId, part, minutes: left }: Props) {
         size="compact-sm"
         variant="default"
         loading={go.isPending}
-        onClick={() => go.mutate('continue')}
+        onClick={() => go.mutate({ how: 'continue', minutes })}
       >
         Continue as a new visit
       </Button>
-      <Button size="compact-sm" variant="default" disabled={go.isPending} onClick={() => go.mutate('move')}>
+      <Button
+        size="compact-sm"
+        variant="default"
+        disabled={go.isPending}
+        onClick={() => go.mutate({ how: 'move', minutes })}
+      >
         Move it
       </Button>
     </div>

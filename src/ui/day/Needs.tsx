@@ -15,7 +15,7 @@ import { callApi } from '../shared/api';
 import { clock, dateIn, momentText } from '../shared/time';
 import { useNow } from '../shared/use-now';
 import css from './Day.module.css';
-import { GoOn } from './GoOn';
+import { GoOn, TakeOff } from './GoOn';
 import { Leave } from './Leave';
 import { type Asked, Ways } from './Ways';
 
@@ -25,11 +25,12 @@ const SHOWN_WITH_WAYS = 3;
 const WAYS_FOR: Readonly<Partial<Record<DayNeed['kind'], WaysAsk['for']>>> = {
   'will-miss': 'visit',
   'not-started': 'visit',
-  break: 'visit',
+  break: 'break',
   overtime: 'visit',
   rule: 'visit',
   emergency: 'urgent',
   out: 'out',
+  nobody: 'out',
   free: 'free',
 };
 
@@ -108,6 +109,7 @@ function Need({ need, day, now, isFirst }: NeedProps) {
           {NEED_WORDS[need.kind]({
             what: visit ? `${visit.jobKind} at ${visit.site}` : '',
             who: person?.name ?? 'Somebody',
+            where: day.territories.find((t) => t.id === need.territoryId)?.name ?? 'A territory',
             minutes: durationText(need.minutes * 60),
             rule: need.rule === null ? '' : RULE_WORDS[need.rule as RuleCode],
           })}
@@ -150,23 +152,28 @@ interface HelpProps {
 function Help({ need, day, territoryIds, isFirst }: HelpProps) {
   const [asks, setAsks] = useState(false);
   if (need.leave) return <Leave id={need.leave.id} />;
-  if ((need.kind === 'could-not' || need.kind === 'not-done') && need.visitId !== null)
-    return (
-      <GoOn
-        visitId={need.visitId}
-        part={need.part ?? 1}
-        minutes={Math.max(5, Math.round((day.visits[need.visitId]?.leftSec ?? 3600) / 60))}
-      />
-    );
+  if (need.visitId !== null) {
+    const left = {
+      visitId: need.visitId,
+      part: need.part ?? 1,
+      minutes: Math.max(5, Math.round((day.visits[need.visitId]?.leftSec ?? 3600) / 60)),
+    };
+    if (need.kind === 'could-not' || need.kind === 'not-done') return <GoOn {...left} />;
+    const isOnCord = day.people.some((p) => p.stops.some((s) => s.visitId === need.visitId));
+    if (need.kind === 'rule' && !isOnCord) return <TakeOff {...left} />;
+  }
   const kind = WAYS_FOR[need.kind];
   if (!kind || (kind === 'visit' && need.visitId === null)) return null;
   const asked: Asked = {
     territoryIds: [...territoryIds],
     date: day.date,
     for: kind,
+    ...(kind === 'break' ? { personId: need.personId } : {}),
     ...(need.visitId !== null && kind !== 'out' && kind !== 'free'
       ? { visitId: need.visitId, part: need.part ?? 1 }
-      : { personId: need.personId }),
+      : need.territoryId === null
+        ? { personId: need.personId }
+        : { territoryId: need.territoryId }),
   };
   if (isFirst || asks) return <Ways asked={asked} />;
   return (

@@ -10,7 +10,7 @@ import { callApi } from '../shared/api';
 import css from './Day.module.css';
 
 export type Asked = Pick<WaysAsk, 'territoryIds' | 'date' | 'for'> &
-  Partial<Pick<WaysAsk, 'visitId' | 'part' | 'personId' | 'restId'>>;
+  Partial<Pick<WaysAsk, 'visitId' | 'part' | 'personId' | 'territoryId' | 'restId'>>;
 
 const LOOK_MS = 20_000;
 
@@ -19,6 +19,7 @@ function queryOf({ territoryIds, date, ...a }: Asked): string {
   if (a.visitId) query.set('visit', a.visitId);
   if (a.part) query.set('part', String(a.part));
   if (a.personId) query.set('person', a.personId);
+  if (a.territoryId) query.set('territory', a.territoryId);
   if (a.restId) query.set('rest', a.restId);
   return query.toString();
 }
@@ -26,6 +27,7 @@ function queryOf({ territoryIds, date, ...a }: Asked): string {
 const NONE: Readonly<Record<WaysAsk['for'], string>> = {
   visit: 'Nobody else has room for it on this day.',
   urgent: 'Nobody has room for it, and nothing less urgent can make room.',
+  break: 'No break fits in time, and nobody else has room.',
   out: 'Nothing is left to be given to others.',
   free: 'No loose end fits.',
   rest: 'Nothing better was found, or the day has gone on too far for it.',

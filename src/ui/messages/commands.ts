@@ -130,9 +130,11 @@ const SENTENCES: Readonly<Record<string, (facts: Facts) => string>> = {
     `Rebooked ${String(f.site)} to ${spanOf(f)} (${changeText(Number(f.price ?? 0), priceText)})${typeof f.reason === 'string' ? `: ${f.reason}` : ''}`,
   'field-done': () => 'Done, to be confirmed by the office',
   remedy: (f) =>
-    Number(f.moves ?? 1) > 1
-      ? `${WAY_DONE[String(f.kind)] ?? 'Changed'} ${String(f.moves)} visits of the day (${changeText(Number(f.price ?? 0), priceText)})`
-      : `Gave ${String(f.label)} to ${String(f.person)} at ${clock(Number(f.startAt), String(f.zone))} (${changeText(Number(f.price ?? 0), priceText)})${Number(f.pushed) > 0 ? `, ${String(f.pushed)} later for it` : ''}`,
+    f.kind === 'break'
+      ? `Moved a break to ${clock(Number(f.startAt), String(f.zone))} (${changeText(Number(f.price ?? 0), priceText)})${Number(f.pushed) > 0 ? `, ${String(f.pushed)} later for it` : ''}`
+      : Number(f.moves ?? 1) > 1
+        ? `${WAY_DONE[String(f.kind)] ?? 'Changed'} ${String(f.moves)} visits of the day (${changeText(Number(f.price ?? 0), priceText)})`
+        : `Gave ${String(f.label)} to ${String(f.person)} at ${clock(Number(f.startAt), String(f.zone))} (${changeText(Number(f.price ?? 0), priceText)})${Number(f.pushed) > 0 ? `, ${String(f.pushed)} later for it` : ''}`,
   'cancel-order': (f) => `Cancelled ${String(f.label)}: ${String(f.reason)}`,
   'stage-order': (f) => `${STAGE_WORDS[String(f.stage)] ?? 'Changed'} ${String(f.label)}`,
   'own-crew': (f) =>

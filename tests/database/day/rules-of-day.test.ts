@@ -1,6 +1,7 @@
 import type { DayNeed, DayView } from '@/contract/day/day-view';
 import { depots } from '@/db/models/set-up';
 import { rowsOf } from '@/db/models/table';
+import { goOn } from '@/server/day/go-on';
 import { answerLeave, askLeave } from '@/server/day/leave';
 import { readDay } from '@/server/day/read-day';
 import { findWays } from '@/server/day/ways/find-ways';
@@ -106,8 +107,20 @@ describe('a rule that what is still to come breaks', () => {
       await answerLeave(unit, { id, grant: true });
       const told = rulesOf(await readDay(unit, EAST), person.id).find((n) => n.visitId === stop.visitId)!;
       expect(told.rule).toBe('working-hours');
-      // A day that is gone holds it still: it is placed anew by hand, or another time is found.
+      // A day that is gone holds it still: it comes off that, and can be placed anew.
       const ask = { ...EAST, visitId: stop.visitId, part: stop.part };
       expect((await findWays(unit, ask)).ways).toEqual([]);
+      const before = await wholePlan(unit.transaction);
+      const minutes = Math.round((await readDay(unit, EAST)).visits[stop.visitId]!.leftSec / 60);
+      const { commandId } = await goOn(unit, {
+        visitId: stop.visitId,
+        part: stop.part,
+        how: 'move',
+        minutes,
+      });
+      expect(rulesOf(await readDay(unit, EAST), person.id).map((n) => n.visitId)).not.toContain(stop.visitId);
+      expect((await findWays(unit, { ...ask, for: 'urgent' })).ways.length).toBeGreaterThan(0);
+      await undoCommand(unit, commandId!);
+      expect(await wholePlan(unit.transaction)).toEqual(before);
     }));
 });

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { DayNeed, DayView } from '@/contract/day/day-view';
-import type { WaysAsk } from '@/contract/day/ways';
+import type { Way, WaysAsk } from '@/contract/day/ways';
 import { planOfHand, verifyPlan } from '@/core/index';
 import { putAside } from '@/server/day/put-aside';
 import { readDay } from '@/server/day/read-day';
@@ -46,11 +46,16 @@ async function expectHonest(unit: Unit, ask: Partial<WaysAsk>): Promise<number> 
   return ways.length;
 }
 
-/** Does the cheapest way out, looks at what it made of the day, and undoes it: the plan is then as it was, to the byte. */
-async function doAndUndo(unit: Unit, ask: Partial<WaysAsk>, look: (day: DayView) => void): Promise<void> {
+/** Does the cheapest way out, or the cheapest of a kind, looks at what it made of the day, and undoes it: the plan is then as it was, to the byte. */
+async function doAndUndo(
+  unit: Unit,
+  ask: Partial<WaysAsk>,
+  look: (day: DayView) => void,
+  kind?: Way['kind'],
+): Promise<void> {
   const before = await wholePlan(unit.transaction);
   const { ways } = await findWays(unit, { ...EAST, ...ask });
-  const { key, price } = ways[0]!;
+  const { key, price } = ways.find((w) => kind === undefined || w.kind === kind)!;
   const { commandId } = await takeWay(unit, { ...EAST, ...ask, key, price });
   look(await readDay(unit, EAST));
   // The plan as a whole can still be read, judged and changed by hand.
@@ -116,17 +121,43 @@ describe('ways out', () => {
       const later = { ...unit, now: unit.now + 2 * 3600 };
       const day = await readDay(later, EAST);
       const tried = { 'not-started': 0, break: 0, overtime: 0 };
+      let paused = 0;
       for (const kind of ['not-started', 'break', 'overtime'] as const)
         for (const need of day.needs.filter((n) => n.kind === kind && n.visitId !== null).slice(0, 3)) {
-          const ask = { visitId: need.visitId!, part: need.part! };
+          const ask = {
+            visitId: need.visitId!,
+            part: need.part!,
+            ...(kind === 'break' ? { for: kind, personId: need.personId! } : {}),
+          };
           const found = await expectHonest(later, ask);
           if (found === 0 || tried[kind] > 0) continue;
           tried[kind]++;
-          await doAndUndo(later, ask, (after) => {
-            const own = after.people.find((p) => p.id === need.personId);
-            expect(own?.stops.map((s) => s.visitId) ?? []).not.toContain(need.visitId);
-          });
+          const { ways } = await findWays(later, { ...EAST, ...ask });
+          const pause = ways.find((w) => w.kind === 'break');
+          if (pause) {
+            paused++;
+            await doAndUndo(
+              later,
+              ask,
+              (after) => {
+                const { breaks } = after.people.find((p) => p.id === need.personId)!;
+                expect(Math.abs(breaks[0]!.startAt - pause.breakAt!)).toBeLessThanOrEqual(60);
+                expect(after.needs.map((n) => n.key)).not.toContain(need.key);
+              },
+              'break',
+            );
+          }
+          await doAndUndo(
+            later,
+            ask,
+            (after) => {
+              const own = after.people.find((p) => p.id === need.personId);
+              expect(own?.stops.map((s) => s.visitId) ?? []).not.toContain(need.visitId);
+            },
+            ways.find((w) => w.kind !== 'break')?.kind,
+          );
         }
+      expect(paused).toBeGreaterThan(0);
       expect(tried['not-started']).toBe(1);
       expect(tried.break + tried.overtime).toBeGreaterThan(0);
     }));
@@ -157,7 +188,13 @@ describe('ways out', () => {
       const person = before.people.find(
         (p) => !p.isCrew && p.stops.filter((s) => s.state === 'planned' && s.visitId !== '').length >= 3,
       )!;
-      await say(unit, [{ personId: person.id, kind: 'out', reason: 'The van has broken down' }]);
+      const here = person.stops.find((s) => s.state === 'on-site' && s.visitId !== '');
+      const next = person.stops.find((s) => s.state === 'planned' && s.visitId !== '')!;
+      await say(unit, [
+        ...(here ? [{ personId: person.id, kind: 'done', visitId: here.visitId, part: here.part }] : []),
+        { personId: person.id, kind: 'on-the-way', visitId: next.visitId, part: next.part },
+        { personId: person.id, kind: 'out', reason: 'The van has broken down' },
+      ]);
       const day = await readDay(unit, EAST);
       expect(day.people.find((p) => p.id === person.id)).toMatchObject({
         state: 'away',
@@ -171,12 +208,44 @@ describe('ways out', () => {
         new Map(d.people.flatMap((p) => p.stops.map((s) => [`${s.visitId} ${s.part}`, p.id] as const)));
       await doAndUndo(unit, ask, (after) => {
         expect(after.needs.map((n) => n.key)).not.toContain(need.key);
+        // What they were on the way to is somebody else's too.
+        expect(handOf(after).get(`${next.visitId} ${next.part}`)).not.toBe(person.id);
         const [was, now] = [handOf(day), handOf(after)];
         for (const [id, hand] of was)
           if (hand !== person.id && !id.startsWith(' ')) expect([id, now.get(id)]).toEqual([id, hand]);
       });
       await say(unit, [{ personId: person.id, kind: 'back' }]);
       expect((await readDay(unit, EAST)).needs.map((n) => n.key)).not.toContain(need.key);
+    }));
+
+  it('of a territory that has nobody: what all of its people had left is given to others at once', () =>
+    asAnalyst(async (unit) => {
+      const before = await readDay(unit, EAST);
+      const mine = before.people.filter((p) => p.territoryId === 'sallow');
+      expect(mine.length).toBeGreaterThan(1);
+      const [last, ...most] = mine.map((p) => ({ personId: p.id, kind: 'out', reason: 'Storm' }));
+      await say(unit, most);
+      expect((await readDay(unit, EAST)).needs.map((n) => n.kind)).not.toContain('nobody');
+      await say(unit, [last!]);
+      const day = await readDay(unit, EAST);
+      const need = needOf(day, 'nobody');
+      expect(need).toMatchObject({ territoryId: 'sallow', personId: null, visitId: null });
+      expect(day.needs.map((n) => n.kind)).not.toContain('out');
+      const ask = { for: 'out' as const, territoryId: 'sallow' };
+      expect(await expectHonest(unit, ask)).toBe(1);
+      const hands = new Set(mine.map((p) => p.id));
+      const [way] = (await findWays(unit, { ...EAST, ...ask })).ways;
+      expect(way!.moves.filter((m) => m.with !== null).length).toBeGreaterThan(1);
+      await doAndUndo(unit, ask, (after) => {
+        const left = after.people.filter((p) => hands.has(p.id)).flatMap((p) => p.stops);
+        // On their way already, or theirs for another reason: nobody else can be sent there.
+        expect(left.filter((s) => s.state === 'planned' && s.visitId !== '')).toEqual([]);
+      });
+      const other = await unitAs(unit.transaction, 'dispatcher', ['westisle']);
+      expect((await refusalOf(findWays(other, { ...EAST, ...ask }))).code).toBe('not-found');
+      expect((await refusalOf(findWays(unit, { ...EAST, ...ask, territoryId: 'none' }))).code).toBe(
+        'not-found',
+      );
     }));
 
   it('of a stretch with nothing to do: loose ends that fit it', () =>

@@ -1,5 +1,5 @@
 import type { Way, WaysAnswer } from '@/contract/day/ways';
-import { type Board, routePrice } from '@/core/index';
+import { type Board, type Remedy, routePrice } from '@/core/index';
 import { createNames } from '../../shared/plans/broken';
 import { partId, visitOfId } from '../../shared/problem/links';
 import { personAndDate } from '../../shared/problem/make-shifts';
@@ -52,6 +52,12 @@ function latePriceOf(board: Board, shiftId: string, coreId: string): number {
   return routePrice(route, board.index) - routePrice(unhurried, board.index);
 }
 
+/** When the next break of whose day changes begins. */
+function breakAtOf({ result }: Remedy, at: (sec: number) => number): number | null {
+  const [pause] = result.timed.routes.find((r) => result.shiftIds.has(r.shift.id))?.breaks ?? [];
+  return pause ? at(pause.startSec) : null;
+}
+
 /** One way out in names and clock times. */
 export function sayWay({ open, board }: Sought, { key, kind, remedy }: Sought['ways'][number]): Way {
   const { loaded, built } = open.ground.kept;
@@ -93,6 +99,7 @@ export function sayWay({ open, board }: Sought, { key, kind, remedy }: Sought['w
     key,
     kind,
     moves,
+    breakAt: kind === 'break' ? breakAtOf(remedy, at) : null,
     pushed: pushed.map((p) => ({
       label: names.visit(p.visitId).label,
       startAt: at(p.startSec),

@@ -3,6 +3,7 @@ import { type Way, type WaysAsk, waysAsk } from '@/contract/day/ways';
 import {
   adoptPlan,
   type Board,
+  breakSooner,
   fillersFor,
   type Remedy,
   remediesFor,
@@ -18,6 +19,7 @@ import { personAndDate } from '../../shared/problem/make-shifts';
 import { Refusal, required } from '../../shared/refusal';
 import type { Unit } from '../../shared/unit';
 import { type OpenDay, openDay } from '../open-day';
+import { outIn } from '../whole-territory';
 import { boardOfRest } from './day-board';
 
 const MOST = 3;
@@ -32,10 +34,13 @@ export interface Sought {
   readonly ways: readonly { readonly key: string; readonly kind: Way['kind']; readonly remedy: Remedy }[];
 }
 
-const keyOf = (kind: Way['kind'], { seats }: Remedy): string =>
+const keyOf = (kind: Way['kind'], { seats, result }: Remedy): string =>
   `${kind} ${createHash('sha256')
     .update(
-      JSON.stringify([...seats].map(([id, s]) => [id, s.map((x) => [x.shiftId, Math.round(x.fromSec)])])),
+      JSON.stringify([
+        [...seats].map(([id, s]) => [id, s.map((x) => [x.shiftId, Math.round(x.fromSec)])]),
+        kind === 'break' ? [...result.shiftIds] : [],
+      ]),
     )
     .digest('hex')
     .slice(0, 24)}`;
@@ -53,7 +58,14 @@ export async function seekWays(unit: Unit, raw: unknown): Promise<Sought> {
   const ways: Sought['ways'][number][] = [];
   const add = (kind: Way['kind'], list: readonly Remedy[]): void =>
     void ways.push(...list.map((remedy) => ({ kind, remedy, key: keyOf(kind, remedy) })));
-  if (asked.for === 'visit' || asked.for === 'urgent') {
+  if (asked.for === 'break') {
+    const { shiftId } = personAsked(unit, open, asked);
+    const [pause] = open.expected.find((e) => e.shiftId === shiftId)?.breaks ?? [];
+    const isLate = pause !== undefined && pause.startSec > pause.latestSec;
+    const sooner = isLate ? breakSooner(board, shiftId, pause.latestSec) : null;
+    add('break', sooner ? [sooner] : []);
+  }
+  if (asked.for === 'visit' || asked.for === 'urgent' || (asked.for === 'break' && asked.visitId !== null)) {
     const coreId = visitAsked(unit, open, asked);
     if (!board.index.visitById.has(coreId)) {
       // Held by a day that is gone, it can only be placed anew by hand; what has begun is nobody else's.
@@ -83,18 +95,24 @@ export async function seekWays(unit: Unit, raw: unknown): Promise<Sought> {
       add(isSwap ? 'swap' : 'room', [room]);
     }
   } else if (asked.for === 'out') {
-    const { shiftId } = personAsked(unit, open, asked);
-    const ids = (board.routeOf.get(shiftId)?.stops ?? []).map((s) => s.visit.id);
-    const mine = ids.filter((id) => visitOfId(id) !== null);
+    if (asked.territoryId !== null) requireRight(unit, 'change', 'plan', [asked.territoryId]);
+    const own =
+      asked.territoryId === null
+        ? [personAsked(unit, open, asked).shiftId]
+        : outIn(open, asked.territoryId, asked.date).flatMap(
+            (personId) => personAsked(unit, open, { personId, date: asked.date }).shiftId,
+          );
+    const ids = own.flatMap((id) => (board.routeOf.get(id)?.stops ?? []).map((s) => s.visit.id));
+    const mine = [...new Set(ids)].filter((id) => visitOfId(id) !== null);
     const spread =
       mine.length === 0
         ? null
-        : spreadOver(board, mine, { mayGoTo: (s) => there(s) && s.id !== shiftId, nowSec });
+        : spreadOver(board, mine, { mayGoTo: (s) => there(s) && !own.includes(s.id), nowSec });
     add('spread', spread ? [spread] : []);
   } else if (asked.for === 'free') {
     const { shiftId } = personAsked(unit, open, asked);
     add('fill', fillersFor(board, shiftId, looseIn(unit, open, board), { limit: MOST, nowSec }));
-  } else {
+  } else if (asked.for === 'rest') {
     requireRight(unit, 'change', 'plan', territoryIds);
     const plan = await readFoundRest(unit.transaction, asked.restId ?? '', unit.user.id);
     if (!plan) throw new Refusal('not-found');
@@ -112,7 +130,11 @@ function visitAsked(unit: Unit, open: OpenDay, { visitId, part }: WaysAsk): stri
   return partId(row.id, part);
 }
 
-function personAsked(unit: Unit, open: OpenDay, { personId, date }: WaysAsk): { readonly shiftId: string } {
+function personAsked(
+  unit: Unit,
+  open: OpenDay,
+  { personId, date }: Pick<WaysAsk, 'personId' | 'date'>,
+): { readonly shiftId: string } {
   requireRight(unit, 'change', 'plan');
   const shift = open.ground.kept.built.problem.shifts.find(
     (s) => s.personId === personId && personAndDate(s.id).date === date,

@@ -175,7 +175,7 @@ export async function takeWay(unit: Unit, raw: unknown): Promise<{ commandId: nu
     moves: said.moves.length,
     label: first?.label ?? '',
     person: first?.with ?? '',
-    startAt: first?.startAt ?? null,
+    startAt: first?.startAt ?? said.breakAt,
     zone: open.ground.kept.loaded.zone,
     price,
     pushed: said.pushed.length,

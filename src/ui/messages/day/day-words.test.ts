@@ -9,8 +9,14 @@ describe('words of the day', () => {
     for (const state of PERSON_STATES) expect(PERSON_WORDS[state]).not.toBe('');
     for (const why of REFUSALS) expect(REFUSED_WORDS[why]).not.toBe('');
     for (const need of NEEDS) {
-      const text = NEED_WORDS[need]({ what: 'Work at a site', who: 'Somebody', rule: '', minutes: '12 min' });
-      expect(text).toMatch(/^(Work at a site|Somebody)/);
+      const text = NEED_WORDS[need]({
+        what: 'Work at a site',
+        who: 'Somebody',
+        where: 'The north',
+        rule: '',
+        minutes: '12 min',
+      });
+      expect(text).toMatch(/^(Work at a site|Somebody|The north)/);
       expect(text).not.toMatch(/undefined/);
     }
   });

@@ -38,7 +38,10 @@ export const REFUSED_WORDS: Readonly<Record<ReportRefusal, string>> = {
 
 /** What somebody has to look after, in words; `what` is the visit and `who` the person. */
 export const NEED_WORDS: Readonly<
-  Record<NeedKind, (facts: { what: string; who: string; minutes: string; rule: string }) => string>
+  Record<
+    NeedKind,
+    (facts: { what: string; who: string; where: string; minutes: string; rule: string }) => string
+  >
 > = {
   'will-miss': ({ what, minutes }) => `${what} will miss what was promised by ${minutes}`,
   'not-started': ({ what, minutes }) => `${what} is not started, ${minutes} late`,
@@ -50,6 +53,7 @@ export const NEED_WORDS: Readonly<
   overtime: ({ who, minutes }) => `${who} works ${minutes} over`,
   free: ({ who, minutes }) => `${who} is free for ${minutes}`,
   out: ({ who }) => `${who} is out for the day`,
+  nobody: ({ where }) => `${where}: everybody with visits is out`,
   rule: ({ what, rule }) => `${what}: ${rule}`,
   leave: ({ who }) => `${who} asks for time off`,
   unseen: ({ who }) => `${who} has not seen what changed of the day`,

@@ -16,6 +16,7 @@ const way = (more: Partial<Way>): Way => ({
   key: 'k',
   kind: 'give',
   moves: [move()],
+  breakAt: null,
   pushed: [],
   tell: [],
   price: 12_000_000,
@@ -58,6 +59,13 @@ describe('a way out in words', () => {
     const none = [move({ with: null, startAt: null })];
     expect(wayText(way({ kind: 'spread', moves: none, loose: 1, wholePrice: 90_000_000 }), 'UTC')).toBe(
       'Take 1 off the day, 1 without a place, +90.0',
+    );
+  });
+
+  it('says when a break comes sooner, and what is later for it', () => {
+    const pushed = [{ label: 'W-1', startAt: at(13), wasAt: at(12) }];
+    expect(wayText(way({ kind: 'break', moves: [], breakAt: at(12, 5), pushed }), 'UTC')).toBe(
+      'Break at 12:05 instead, 1 at another time for it, +12.0',
     );
   });
 

@@ -25,6 +25,8 @@ export function wayText(way: Way, zone: string): string {
     );
     return `${way.kind === 'swap' ? 'Swap: to' : 'To'} ${first.with},${at(first)}${lateText(first)}; ${others.join('; ')}${pushed}, ${price}`;
   }
+  if (way.kind === 'break' && way.breakAt !== null)
+    return `Break at ${clock(way.breakAt, zone)} instead${pushed}, ${price}`;
   if (way.kind === 'spread') {
     const placed = way.moves.filter((m) => m.with !== null);
     const names = [...new Set(placed.map((m) => m.with))];

@@ -13,6 +13,7 @@ export function GET(request: Request): Promise<Response> {
       visitId: query.get('visit'),
       part: Number(query.get('part') ?? 1),
       personId: query.get('person'),
+      territoryId: query.get('territory'),
       restId: query.get('rest'),
     }),
   );
