@@ -13,7 +13,7 @@ import { required } from '../shared/refusal';
 import type { Unit } from '../shared/unit';
 import { lastEnd, rawNeeds, sayNeeds } from './needs-of-day';
 import { type OpenDay, openDay } from './open-day';
-import { newsBetween } from './own-parts';
+import { newsBetween } from './own/own-parts';
 import { readPlayerView } from './player/steer-player';
 
 /** Everything that the Day screen shows of territories that the user sees. */

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import { changeOwnCrew } from '@/server/day/change-own-crew';
-import { readOwnDay } from '@/server/day/read-own-day';
+import { changeOwnCrew } from '@/server/day/own/change-own-crew';
+import { readOwnDay } from '@/server/day/own/read-own-day';
 import { takeReports } from '@/server/day/take-reports';
 import type { Unit } from '@/server/shared/unit';
 import { leaveDatabase, refusalOf, unitAs } from '../../support/database';

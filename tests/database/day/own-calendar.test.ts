@@ -1,6 +1,6 @@
 import ICAL from 'ical.js';
-import { makeCalendarLink, readOwnCalendar } from '@/server/day/own-calendar';
-import { readOwnDay } from '@/server/day/read-own-day';
+import { makeCalendarLink, readOwnCalendar } from '@/server/day/own/own-calendar';
+import { readOwnDay } from '@/server/day/own/read-own-day';
 import { leaveDatabase, refusalOf, unitAs } from '../../support/database';
 import { asAnalyst } from '../../support/set-up';
 

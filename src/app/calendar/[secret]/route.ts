@@ -1,4 +1,4 @@
-import { readOwnCalendar } from '@/server/day/own-calendar';
+import { readOwnCalendar } from '@/server/day/own/own-calendar';
 import { forVisitor } from '@/server/edge/process';
 import { answer, clientOf } from '../../http';
 

@@ -1,4 +1,4 @@
-import { makeCalendarLink } from '@/server/day/own-calendar';
+import { makeCalendarLink } from '@/server/day/own/own-calendar';
 import { ownAddress } from '@/server/edge/process';
 import { answerWriter } from '../../../http';
 

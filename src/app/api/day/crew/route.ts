@@ -1,4 +1,4 @@
-import { changeOwnCrew } from '@/server/day/change-own-crew';
+import { changeOwnCrew } from '@/server/day/own/change-own-crew';
 import { answerWriter } from '../../../http';
 
 /** Whoever leads a crew changes who is in it today, or hands it over. */

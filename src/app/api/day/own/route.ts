@@ -1,4 +1,4 @@
-import { readOwnDay } from '@/server/day/read-own-day';
+import { readOwnDay } from '@/server/day/own/read-own-day';
 import { answerReader } from '../../../http';
 
 /** The day of the technician who asks. */

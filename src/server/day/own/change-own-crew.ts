@@ -2,10 +2,10 @@ import { ownCrewAsk } from '@/contract/day/own-crew';
 import { localDateOf } from '@/core/index';
 import { readCrewMembers, readSpeaker } from '@/db/repositories/day/field';
 import { notify } from '@/db/repositories/shared/commands';
-import { runCommand } from '../shared/commands/command';
-import { prepareChange, writePrepared } from '../shared/objects/save-object';
-import { Refusal, required } from '../shared/refusal';
-import type { Unit } from '../shared/unit';
+import { runCommand } from '../../shared/commands/command';
+import { prepareChange, writePrepared } from '../../shared/objects/save-object';
+import { Refusal, required } from '../../shared/refusal';
+import type { Unit } from '../../shared/unit';
 
 interface CrewChange {
   readonly technicianId: string;

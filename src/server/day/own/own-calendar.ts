@@ -6,10 +6,10 @@ import {
   readCalendarVisits,
   writeCalendarLink,
 } from '@/db/repositories/day/calendar-links';
-import { hashToken } from '../shared/hash-token';
-import { addDays } from '../shared/plans/plan-ahead';
-import { Refusal } from '../shared/refusal';
-import type { SystemUnit, Unit } from '../shared/unit';
+import { hashToken } from '../../shared/hash-token';
+import { addDays } from '../../shared/plans/plan-ahead';
+import { Refusal } from '../../shared/refusal';
+import type { SystemUnit, Unit } from '../../shared/unit';
 
 const BACK_DAYS = 7;
 const AHEAD_DAYS = 42;

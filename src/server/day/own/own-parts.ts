@@ -4,9 +4,9 @@ import { readOwnLeave } from '@/db/repositories/day/leave';
 import type { OwnStopRow } from '@/db/repositories/day/own-day';
 import { readKeptOf } from '@/db/repositories/day/own-day';
 import { readPapersOfVisits, readSeenDays } from '@/db/repositories/day/papers';
-import { wayBetween } from '../shared/travel/base-map';
-import { readGround } from '../shared/travel/ground';
-import type { Unit } from '../shared/unit';
+import { wayBetween } from '../../shared/travel/base-map';
+import { readGround } from '../../shared/travel/ground';
+import type { Unit } from '../../shared/unit';
 
 const MOST_CORNERS = 60;
 /** So little later or sooner is no news. */

@@ -10,9 +10,9 @@ import {
   readTechnicianName,
 } from '@/db/repositories/day/own-day';
 import { readPartsNeeded } from '@/db/repositories/work/order-parts';
-import { clockIn } from '../shared/clock';
-import { Refusal, required } from '../shared/refusal';
-import type { Unit } from '../shared/unit';
+import { clockIn } from '../../shared/clock';
+import { Refusal, required } from '../../shared/refusal';
+import type { Unit } from '../../shared/unit';
 import { aboutThem, newsOf, ownPapers, waysOf } from './own-parts';
 
 /** Whoever is a technician has a day of their own; on a day with a crew it is the crew's. */
