@@ -8,7 +8,7 @@ import { columnMap, doubtAside, listView } from './set-up/desk';
 import { offer } from './set-up/offers';
 import { crew, technician } from './set-up/people';
 import { depot, site, territory, weekPattern } from './set-up/places';
-import { roadSettings } from './set-up/roads';
+import { closure, roadSettings } from './set-up/roads';
 import { equipmentKind, equipmentUnit, group, jobKind, part, skill } from './set-up/things';
 import { OBJECT_NAMES, type ObjectName } from './shared/fields';
 import type { ObjectKind } from './shared/object';
@@ -40,6 +40,7 @@ export const OBJECTS = {
   calendars: calendar,
   users: user,
   asides: doubtAside,
+  closures: closure,
   'list-views': listView,
   'column-maps': columnMap,
   filters: savedFilter,

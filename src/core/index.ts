@@ -94,6 +94,7 @@ export {
 export { timeRoute } from './timing/time-route';
 export type { TimedRoute, TimedStop } from './timing/timed-plan';
 export { assembleNetwork, type DrivenLine } from './travel/assemble-network';
+export { type ClosedSpot, closedRoads, closing } from './travel/closed-roads';
 export {
   type DenseNetwork,
   denseOf,

@@ -11,6 +11,7 @@ import { theWork } from './migrations/007-the-work';
 import { mailAndMoves } from './migrations/008-mail-and-moves';
 import { theDay } from './migrations/009-the-day';
 import { theDayWhole } from './migrations/010-the-day-whole';
+import { closedRoads } from './migrations/011-closed-roads';
 
 const MIGRATIONS = [
   firstSchema,
@@ -23,6 +24,7 @@ const MIGRATIONS = [
   mailAndMoves,
   theDay,
   theDayWhole,
+  closedRoads,
 ];
 /** Any number; all processes that migrate take the same advisory lock. */
 const LOCK = 72_616_304;

@@ -121,6 +121,19 @@ export const dayView = z.strictObject({
   people: z.array(dayPerson),
   visits: z.record(z.string(), dayVisit),
   needs: z.array(dayNeed),
+  /** Roads that are closed; null where nobody drives on roads but by straight lines. */
+  closed: z
+    .array(
+      z.strictObject({
+        id: z.string(),
+        version: z.int(),
+        lat: z.number(),
+        lon: z.number(),
+        radiusM: z.number(),
+        note: z.string(),
+      }),
+    )
+    .nullable(),
   /** The played day, where one can be played. */
   player: playerView.nullable(),
   figures: z.strictObject({

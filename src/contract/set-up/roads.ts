@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { ROAD_CLASSES, type RoadClass } from '@/core/index';
-import { count, nameText, zone } from '../shared/fields';
+import { count, lat, lon, nameText, zone } from '../shared/fields';
 import { defineObject } from '../shared/object';
 
 const byClass = (least: number, most: number) =>
@@ -44,5 +44,20 @@ export const roadSettings = defineObject({
         }
       })
       .default([]),
+  }),
+});
+
+/** Roads that nobody gets through for as long as it stands: all that come so near to a point. */
+export const closure = defineObject({
+  name: 'closures',
+  title: 'note',
+  search: ['note'],
+  scope: 'company',
+  schema: z.strictObject({
+    lat,
+    lon,
+    radiusM: count(10, 5000).default(100),
+    /** What it is and where, as people call it. */
+    note: nameText,
   }),
 });

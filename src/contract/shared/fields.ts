@@ -22,6 +22,7 @@ export const OBJECT_NAMES = [
   'calendars',
   'users',
   'asides',
+  'closures',
   'list-views',
   'column-maps',
   'filters',

@@ -44,12 +44,31 @@ export function distanceToRoadM(network: DenseNetwork, point: LatLon): number {
   let { distanceM: least } = nearestJunction(network, point);
   if (least > FAR_M) return least;
   // No road that is nearer than the junction lies outside of this box.
-  const look = least / (RAD * EARTH_RADIUS_M);
-  const wide = look / Math.max(0.01, Math.cos(point.lat * RAD));
-  const { lat, lon } = point;
-  for (const r of boxesOf(network).search(lon - wide, lat - look, lon + wide, lat + look)) {
-    const line = lineOfRoad(network, r);
-    for (let i = 1; i < line.length; i++) least = Math.min(least, toPieceM(point, line[i - 1]!, line[i]!));
+  for (const r of boxesOf(network).search(...boxRound(point, least))) {
+    least = Math.min(least, toRoadM(network, r, point));
   }
   return least;
+}
+
+/** Metres from a point to one road, bends included. */
+function toRoadM(network: DenseNetwork, r: number, point: LatLon): number {
+  const line = lineOfRoad(network, r);
+  let least = Number.POSITIVE_INFINITY;
+  for (let i = 1; i < line.length; i++) least = Math.min(least, toPieceM(point, line[i - 1]!, line[i]!));
+  return least;
+}
+
+/** The box round a point that holds all that is so near, in degrees: west, south, east, north. */
+function boxRound({ lat, lon }: LatLon, metres: number): [number, number, number, number] {
+  const look = metres / (RAD * EARTH_RADIUS_M);
+  const wide = look / Math.max(0.01, Math.cos(lat * RAD));
+  return [lon - wide, lat - look, lon + wide, lat + look];
+}
+
+/** The roads that come as near to a point as so many metres, bends included, by their place in the network. */
+export function roadsWithinM(network: DenseNetwork, point: LatLon, metres: number): number[] {
+  if (network.from.length === 0) return [];
+  return boxesOf(network)
+    .search(...boxRound(point, metres))
+    .filter((r) => toRoadM(network, r, point) <= metres);
 }

@@ -234,6 +234,15 @@ export const roadNetworks = defineTable('road_networks', {
   periods: defaulted(json<readonly SpeedPeriod[]>()),
   ...kept,
 });
+/** Where nobody gets through. */
+export const closures = defineTable('closures', {
+  id: id(),
+  lat: number(),
+  lon: number(),
+  radiusM: whole(),
+  note: text(),
+  ...kept,
+});
 export const calendars = defineTable('calendars', {
   id: id(),
   name: text(),

@@ -83,6 +83,7 @@ export const OBJECT_TABLES: Readonly<Record<ObjectName, ObjectTable>> = {
   offers: alone(setUp.offers),
   calendars: alone(setUp.calendars),
   asides: alone(setUp.asides),
+  closures: alone(setUp.closures),
   'list-views': alone(setUp.listViews),
   'column-maps': alone(setUp.columnMaps),
   filters: alone(plan.filters),

@@ -3,6 +3,7 @@ import type { DayNeed, DayPerson, DayView, PersonState } from '@/contract/day/da
 import { type ExpectedRoute, instantOf } from '@/core/index';
 import { readPlaces } from '@/db/repositories/day/own-day';
 import { readSeenDays } from '@/db/repositories/day/papers';
+import { readAll } from '@/db/repositories/shared/schedule';
 import { countMessages } from '@/db/repositories/work/outbox';
 import { seenBy } from '../shared/access';
 import { clockIn } from '../shared/clock';
@@ -10,6 +11,7 @@ import { createNames } from '../shared/plans/broken';
 import { visitOfId } from '../shared/problem/links';
 import { homeOn } from '../shared/problem/memberships';
 import { required } from '../shared/refusal';
+import { readGround } from '../shared/travel/ground';
 import type { Unit } from '../shared/unit';
 import { lastEnd, rawNeeds, sayNeeds } from './needs-of-day';
 import { type OpenDay, openDay } from './open-day';
@@ -43,6 +45,7 @@ export async function readDay(unit: Unit, raw: unknown): Promise<DayView> {
     people,
     visits: visitsOf(open, needs, people),
     needs,
+    closed: await closedNow(unit),
     player: await readPlayerView(unit),
     figures: {
       onTime: begun.filter((s) => s.lateSec <= 0).length,
@@ -60,6 +63,18 @@ export async function readDay(unit: Unit, raw: unknown): Promise<DayView> {
       ...messages,
     },
   };
+}
+
+async function closedNow({ transaction }: Unit): Promise<DayView['closed']> {
+  if ((await readGround(transaction)).settings === null) return null;
+  return (await readAll(transaction, 'closures')).map(({ id, version, lat, lon, radiusM, note }) => ({
+    id,
+    version,
+    lat,
+    lon,
+    radiusM,
+    note,
+  }));
 }
 
 function stateOf(open: OpenDay, route: ExpectedRoute, isSilent: boolean): PersonState {

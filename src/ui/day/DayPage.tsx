@@ -15,9 +15,10 @@ import css from './Day.module.css';
 import { DayCords } from './DayCords';
 import { Needs } from './Needs';
 import { Player } from './Player';
-import { RestOfDay } from './RestOfDay';
 import { Unfinished } from './Unfinished';
-import { WholeTerritory } from './WholeTerritory';
+import { ClosedRoads } from './whole/ClosedRoads';
+import { RestOfDay } from './whole/RestOfDay';
+import { WholeTerritory } from './whole/WholeTerritory';
 
 interface Props {
   readonly territories: readonly { readonly id: string; readonly name: string }[];
@@ -92,7 +93,10 @@ export function DayPage({ territories, chosen, date: today }: Props) {
           <div className={css.body} aria-busy={isFetching}>
             <section className={css.needs} aria-label="What needs you">
               <RestOfDay day={data} />
-              <WholeTerritory day={data} />
+              <div className={css.doings}>
+                <WholeTerritory day={data} />
+                <ClosedRoads day={data} />
+              </div>
               <Needs day={data} />
               <Unfinished day={data} />
             </section>

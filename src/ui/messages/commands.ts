@@ -25,6 +25,7 @@ export const OBJECT_WORDS: Readonly<Record<ObjectName, string>> = {
   calendars: 'calendar',
   users: 'user',
   asides: 'doubt put aside',
+  closures: 'closed road',
   'list-views': 'view',
   'column-maps': 'reading of columns',
   filters: 'filter',

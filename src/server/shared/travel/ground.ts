@@ -2,6 +2,9 @@ import {
   type Access,
   atMostSec,
   buildRoadGraph,
+  type ClosedSpot,
+  closedRoads,
+  closing,
   fastestFrom,
   fastestInto,
   type Landmarks,
@@ -18,7 +21,7 @@ import {
 } from '@/core/index';
 import type { Transaction } from '@/db/connection';
 import { type BaseMap, readBaseMap } from '@/db/repositories/shared/roads';
-import { readMany, type Stored } from '@/db/repositories/shared/schedule';
+import { readAll, readMany, type Stored } from '@/db/repositories/shared/schedule';
 
 /** Whole seconds and metres from one point to another. */
 export interface Leg {
@@ -117,6 +120,7 @@ function prepare(
   settings: RoadSettings | null,
   map: BaseMap | null,
   straight: StraightLines,
+  closed: readonly ClosedSpot[],
 ): Ground {
   if (!settings || !map) {
     return {
@@ -135,9 +139,13 @@ function prepare(
       ],
     };
   }
-  const graph = buildRoadGraph(map.roads, settings.speedsKmh);
+  const open = buildRoadGraph(map.roads, settings.speedsKmh);
+  const shut = closedRoads(open.network, closed);
   // Slice 0 is the usual speeds, the others follow the sets of the periods.
-  const graphs = [graph, ...speedSets(settings.periods).map((speeds) => slowed(graph, speeds))];
+  const graphs = [open, ...speedSets(settings.periods).map((speeds) => slowed(open, speeds))].map((g) =>
+    closing(g, shut),
+  );
+  const graph = graphs[0]!;
   const legs = legsOnRoads(graphs);
   let landmarks: Landmarks | null = null;
   let backwards: readonly RoadGraph[] | null = null;
@@ -199,8 +207,15 @@ export async function readGround(transaction: Transaction, tried: TriedGround = 
   const stored = id === null ? undefined : (await readMany(transaction, 'roads', [id]))[0];
   const settings = (tried.roads?.id === id ? tried.roads : stored) ?? null;
   const straight = { factor: company?.straightFactor ?? 1.3, kmh: company?.straightKmh ?? 45 };
+  const closed = settings ? await readAll(transaction, 'closures') : [];
   const key = settings
-    ? JSON.stringify([settings.id, settings.zone, settings.speedsKmh, settings.periods])
+    ? JSON.stringify([
+        settings.id,
+        settings.zone,
+        settings.speedsKmh,
+        settings.periods,
+        closed.map((c) => [c.lat, c.lon, c.radiusM]),
+      ])
     : JSON.stringify(straight);
   const known = grounds.get(key);
   if (known) {
@@ -208,7 +223,8 @@ export async function readGround(transaction: Transaction, tried: TriedGround = 
     grounds.set(key, known);
     return known;
   }
-  const made = prepare(key, settings, settings ? await mapOf(transaction, settings.id) : null, straight);
+  const map = settings ? await mapOf(transaction, settings.id) : null;
+  const made = prepare(key, settings, map, straight, closed);
   grounds.set(key, made);
   if (grounds.size > GROUNDS_KEPT) grounds.delete(grounds.keys().next().value!);
   return made;

@@ -3,10 +3,10 @@ import { useMutation, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { DayView } from '@/contract/day/day-view';
 import { restView } from '@/contract/day/ways';
-import { errorText } from '../messages/errors';
-import { callApi } from '../shared/api';
-import css from './Day.module.css';
-import { Ways } from './Ways';
+import { errorText } from '../../messages/errors';
+import { callApi } from '../../shared/api';
+import css from '../Day.module.css';
+import { Ways } from '../Ways';
 
 const SECONDS = 10;
 const LOOK_MS = 700;

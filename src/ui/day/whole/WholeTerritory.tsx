@@ -1,8 +1,8 @@
 import { Button, Popover, Select, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import type { DayView } from '@/contract/day/day-view';
-import css from './Day.module.css';
-import { useSay } from './use-say';
+import css from '../Day.module.css';
+import { useSay } from '../use-say';
 
 /** A storm, a strike: nobody of a territory goes on today, or they can again. Each is reported as if they had called. */
 export function WholeTerritory({ day }: { readonly day: DayView }) {
