@@ -82,6 +82,7 @@ export const NEEDS = [
   'out',
   'nobody',
   'rule',
+  'busy',
   'leave',
   'unseen',
 ] as const;
@@ -102,6 +103,8 @@ const dayNeed = z.strictObject({
   minutes: z.number(),
   /** Of a rule that is broken: which. */
   rule: z.string().nullable(),
+  /** Of time off that a visit lies in, as it stands in somebody's hours or calendar. */
+  busy: z.strictObject({ reason: z.string(), startAt: second, endAt: second }).nullable(),
   /** Of time off that is asked for: what, and from when to when. */
   leave: z
     .strictObject({ id: z.string(), startAt: second, endAt: second, reason: z.string(), planned: z.int() })

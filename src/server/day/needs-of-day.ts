@@ -6,7 +6,9 @@ import { partId, visitOfId } from '../shared/problem/links';
 import { personAndDate } from '../shared/problem/make-shifts';
 import type { Unit } from '../shared/unit';
 import { openLeave } from './leave';
+import { byHours } from './needs-of-hours';
 import type { OpenDay } from './open-day';
+import { PLAIN, type Told } from './told';
 import { withoutPeople } from './whole-territory';
 
 /** The most urgent work that there is. */
@@ -51,17 +53,6 @@ export function rawNeeds(open: OpenDay) {
   });
 }
 
-type Told = Omit<DayNeed, 'aside'>;
-const PLAIN = {
-  personId: null,
-  visitId: null,
-  part: null,
-  territoryId: null,
-  minutes: 0,
-  rule: null,
-  leave: null,
-};
-
 /** What needs somebody, in the territories that they have, soonest first; what was put aside says why. */
 export async function sayNeeds(
   unit: Unit,
@@ -72,8 +63,7 @@ export async function sayNeeds(
   const asides = await readAsides(unit.transaction, date);
   const all = [
     ...nobodyLeft(unit, open, date, byReports(open, date, people)),
-    ...byRules(open, date, people),
-    ...withoutHours(unit, open, date),
+    ...byHours(unit, open, date, byRules(open, date, people)),
     ...emergencies(unit, open, date),
     ...unseen(unit, open, date, people),
     ...(await leaveAsked(unit, date)),
@@ -153,34 +143,6 @@ function byRules(open: OpenDay, date: string, people: readonly DayPerson[]): Tol
         visitId: id.visitId,
         part: id.part,
         rule: v.rule,
-      },
-    ];
-  });
-}
-
-/** Visits that the plan has with somebody in hours that they do not work any more: no day of theirs has them. */
-function withoutHours({ user, now }: Unit, { ground, visits }: OpenDay, date: string): Told[] {
-  const { kept } = ground;
-  const { data } = kept.loaded;
-  const seen = seenBy(user);
-  const rows = new Map(data.visits.map((v) => [v.id, v]));
-  const seated = new Set(kept.verdict.timed.routes.flatMap((r) => r.stops.map((s) => s.visit.id)));
-  return data.placements.flatMap((p): Told[] => {
-    const row = rows.get(p.visitId);
-    const coreId = partId(p.visitId, p.part);
-    if (p.date !== date || p.personId === null || p.startAt === null || p.startAt < now) return [];
-    if (row?.territoryId == null || !seen.has(row.territoryId)) return [];
-    if (seated.has(coreId) || visits.has(coreId)) return [];
-    return [
-      {
-        ...PLAIN,
-        key: `rule working-hours ${coreId} ${date}`,
-        kind: 'rule',
-        at: Math.round(p.startAt),
-        personId: p.personId,
-        visitId: p.visitId,
-        part: p.part,
-        rule: 'working-hours',
       },
     ];
   });

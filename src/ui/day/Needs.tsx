@@ -28,6 +28,7 @@ const WAYS_FOR: Readonly<Partial<Record<DayNeed['kind'], WaysAsk['for']>>> = {
   break: 'break',
   overtime: 'visit',
   rule: 'visit',
+  busy: 'visit',
   emergency: 'urgent',
   out: 'out',
   nobody: 'out',
@@ -118,6 +119,8 @@ function Need({ need, day, now, isFirst }: NeedProps) {
           {person && visit && `${person.name}. `}
           {need.kind === 'out' && person && `“${person.outReason}”. `}
           {stop?.reason && `“${stop.reason}”. `}
+          {need.busy &&
+            `${need.busy.reason === '' ? 'Off' : `“${need.busy.reason}”`}, ${clock(need.busy.startAt, day.zone)}–${clock(need.busy.endAt, day.zone)}. `}
           {need.leave &&
             `${momentText(need.leave.startAt, day.zone)} to ${momentText(need.leave.endAt, day.zone)}. ${need.leave.reason === '' ? '' : `“${need.leave.reason}”. `}${need.leave.planned === 0 ? 'Nothing is planned then.' : `${need.leave.planned} visits are planned then.`} `}
           {visit && visit.windows.length > 0 && (
@@ -160,7 +163,7 @@ function Help({ need, day, territoryIds, isFirst }: HelpProps) {
     };
     if (need.kind === 'could-not' || need.kind === 'not-done') return <GoOn {...left} />;
     const isOnCord = day.people.some((p) => p.stops.some((s) => s.visitId === need.visitId));
-    if (need.kind === 'rule' && !isOnCord) return <TakeOff {...left} />;
+    if ((need.kind === 'rule' || need.kind === 'busy') && !isOnCord) return <TakeOff {...left} />;
   }
   const kind = WAYS_FOR[need.kind];
   if (!kind || (kind === 'visit' && need.visitId === null)) return null;

@@ -6,6 +6,7 @@ import { answerLeave, askLeave } from '@/server/day/leave';
 import { readDay } from '@/server/day/read-day';
 import { findWays } from '@/server/day/ways/find-ways';
 import { takeWay } from '@/server/day/ways/take-way';
+import { takeCalendar } from '@/server/set-up/calendars/keep-reading';
 import { undoCommand } from '@/server/shared/commands/undo';
 import { readObject } from '@/server/shared/objects/read-objects';
 import { saveObject } from '@/server/shared/objects/save-object';
@@ -63,6 +64,28 @@ async function breakAndMend(
   return { told, mended: 0 };
 }
 
+/** An hour of somebody's calendar round a moment, as the calendar has it. */
+function dentist(technicianId: string, at: number): [Parameters<typeof takeCalendar>[1], string] {
+  const utc = (sec: number): string =>
+    `${new Date(sec * 1000).toISOString().slice(0, 19).replaceAll(/[-:]/g, '')}Z`;
+  const text = [
+    'BEGIN:VCALENDAR',
+    'VERSION:2.0',
+    'PRODID:-//test',
+    'BEGIN:VEVENT',
+    'UID:dentist@test',
+    'DTSTAMP:20260101T000000Z',
+    `DTSTART:${utc(at)}`,
+    `DTEND:${utc(at + 3600)}`,
+    'SUMMARY:Dentist',
+    'END:VEVENT',
+    'END:VCALENDAR',
+    '',
+  ].join('\r\n');
+  const calendar = { id: 'own', version: 1, name: 'Own', address: '/x', technicianId, territoryId: null };
+  return [calendar as Parameters<typeof takeCalendar>[1], text];
+}
+
 describe('a rule that what is still to come breaks', () => {
   it('is told with who could have it: a certificate that has ended', () =>
     asAnalyst(async (unit) => {
@@ -102,11 +125,12 @@ describe('a rule that what is still to come breaks', () => {
       const own = await unitAs(unit.transaction, 'technician', []);
       const { id } = await askLeave(
         { ...own, user: { ...own.user, technicianId: person.id } },
-        { startsAt: '2026-06-08T20:00:00Z', endsAt: '2026-06-10T04:00:00Z' },
+        { startsAt: '2026-06-08T20:00:00Z', endsAt: '2026-06-10T04:00:00Z', reason: 'To the coast' },
       );
       await answerLeave(unit, { id, grant: true });
-      const told = rulesOf(await readDay(unit, EAST), person.id).find((n) => n.visitId === stop.visitId)!;
-      expect(told.rule).toBe('working-hours');
+      const busyOf = async () =>
+        (await readDay(unit, EAST)).needs.find((n) => n.kind === 'busy' && n.visitId === stop.visitId);
+      expect(await busyOf()).toMatchObject({ personId: person.id, busy: { reason: 'To the coast' } });
       // A day that is gone holds it still: it comes off that, and can be placed anew.
       const ask = { ...EAST, visitId: stop.visitId, part: stop.part };
       expect((await findWays(unit, ask)).ways).toEqual([]);
@@ -118,9 +142,28 @@ describe('a rule that what is still to come breaks', () => {
         how: 'move',
         minutes,
       });
-      expect(rulesOf(await readDay(unit, EAST), person.id).map((n) => n.visitId)).not.toContain(stop.visitId);
+      expect(await busyOf()).toBeUndefined();
       expect((await findWays(unit, { ...ask, for: 'urgent' })).ways.length).toBeGreaterThan(0);
       await undoCommand(unit, commandId!);
       expect(await wholePlan(unit.transaction)).toEqual(before);
+    }));
+
+  it('is told of what somebody’s calendar has at the time of a visit, by its name', () =>
+    asAnalyst(async (unit) => {
+      const day = await readDay(unit, EAST);
+      const person = day.people.find(
+        (p) => !p.isCrew && p.stops.some((s) => s.state === 'planned' && s.visitId !== ''),
+      )!;
+      const stop = person.stops.filter((s) => s.state === 'planned' && s.visitId !== '').at(-1)!;
+      const [calendar, text] = dentist(person.id, stop.startAt);
+      await takeCalendar(unit, calendar, text, []);
+      const after = await readDay(unit, EAST);
+      const need = after.needs.find((n) => n.kind === 'busy' && n.personId === person.id)!;
+      expect(need.busy).toMatchObject({ reason: 'Dentist' });
+      // It is in the way of that one or of what comes before it, and is said once of each.
+      expect(person.stops.map((s) => s.visitId)).toContain(need.visitId);
+      const keys = after.needs.map((n) => n.key);
+      expect(new Set(keys).size).toBe(keys.length);
+      expect(rulesOf(after, person.id).filter((n) => n.rule === 'working-hours')).toEqual([]);
     }));
 });

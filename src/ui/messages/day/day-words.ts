@@ -54,6 +54,7 @@ export const NEED_WORDS: Readonly<
   free: ({ who, minutes }) => `${who} is free for ${minutes}`,
   out: ({ who }) => `${who} is out for the day`,
   nobody: ({ where }) => `${where}: everybody with visits is out`,
+  busy: ({ what, who }) => `${what}: ${who} is off then`,
   rule: ({ what, rule }) => `${what}: ${rule}`,
   leave: ({ who }) => `${who} asks for time off`,
   unseen: ({ who }) => `${who} has not seen what changed of the day`,

@@ -1,0 +1,95 @@
+import type { DayNeed } from '@/contract/day/day-view';
+import { instantOf } from '@/core/index';
+import { seenBy } from '../shared/access';
+import { partId, visitOfId } from '../shared/problem/links';
+import type { Unit } from '../shared/unit';
+import type { OpenDay } from './open-day';
+import { PLAIN, type Told } from './told';
+
+/** Somebody's time off, as they or their calendar have it, that lies in a stretch; null where none does. */
+function timeOffAt(
+  { ground }: OpenDay,
+  personId: string,
+  date: string,
+  at: { readonly from: number; readonly until: number },
+): DayNeed['busy'] {
+  const person = ground.kept.loaded.data.technicians.find((t) => t.id === personId);
+  for (const e of person?.exceptions ?? []) {
+    if (!person || e.kind !== 'off' || e.date !== date) continue;
+    const startAt = instantOf(date, e.startMin, person.zone);
+    const endAt = instantOf(date, e.endMin, person.zone);
+    if (startAt < at.until && endAt > at.from) return { reason: e.reason, startAt, endAt };
+  }
+  return null;
+}
+
+/**
+ * What does not go with somebody's hours: visits that lie in their time off, with what that is, and visits that the plan has with them
+ * on a day that they do not work any more. What is said of a visit by that is not said by a rule again.
+ */
+export function byHours(unit: Unit, open: OpenDay, date: string, rules: readonly Told[]): Told[] {
+  const busy = [...inTimeOff(unit, open, date), ...withoutHours(unit, open, date)];
+  const said = new Set(busy.map((n) => `${n.visitId} ${n.part}`));
+  const isSaid = (n: Told): boolean => n.rule === 'working-hours' && said.has(`${n.visitId} ${n.part}`);
+  return [...rules.filter((n) => !isSaid(n)), ...busy];
+}
+
+/** Visits that are expected to lie in somebody's time off. */
+function inTimeOff(unit: Unit, open: OpenDay, date: string): Told[] {
+  const { kept } = open.ground;
+  const seen = seenBy(unit.user);
+  const rows = new Map(kept.loaded.data.visits.map((v) => [v.id, v]));
+  return open.expected.flatMap(({ personId, stops }) =>
+    stops.flatMap((s): Told[] => {
+      const id = visitOfId(s.visitId);
+      const row = id ? rows.get(id.visitId) : undefined;
+      if (!id || row?.territoryId == null || !seen.has(row.territoryId)) return [];
+      if (s.state !== 'planned' && s.state !== 'accepted') return [];
+      const at = { from: s.startSec + kept.built.originSec, until: s.finishSec + kept.built.originSec };
+      const busy = timeOffAt(open, personId, date, at);
+      return busy ? [told({ coreId: s.visitId, date, at: at.from, personId, busy })] : [];
+    }),
+  );
+}
+
+/** Visits that the plan has with somebody in hours that they do not work any more: no day of theirs has them. */
+function withoutHours({ user, now }: Unit, open: OpenDay, date: string): Told[] {
+  const { kept } = open.ground;
+  const { data } = kept.loaded;
+  const seen = seenBy(user);
+  const rows = new Map(data.visits.map((v) => [v.id, v]));
+  const seated = new Set(kept.verdict.timed.routes.flatMap((r) => r.stops.map((s) => s.visit.id)));
+  return data.placements.flatMap((p): Told[] => {
+    const row = rows.get(p.visitId);
+    const coreId = partId(p.visitId, p.part);
+    if (p.date !== date || p.personId === null || p.startAt === null || p.startAt < now) return [];
+    if (row?.territoryId == null || !seen.has(row.territoryId)) return [];
+    if (seated.has(coreId) || open.visits.has(coreId)) return [];
+    const busy = timeOffAt(open, p.personId, date, { from: p.startAt, until: p.endAt ?? p.startAt + 1 });
+    return [told({ coreId, date, at: p.startAt, personId: p.personId, busy })];
+  });
+}
+
+interface Collision {
+  readonly coreId: string;
+  readonly date: string;
+  readonly at: number;
+  readonly personId: string;
+  readonly busy: DayNeed['busy'];
+}
+
+/** With time off it is that; without any, hours that are gone for another reason. */
+function told({ coreId, date, at, personId, busy }: Collision): Told {
+  const id = visitOfId(coreId);
+  return {
+    ...PLAIN,
+    key: `${busy ? 'busy' : 'rule working-hours'} ${coreId} ${date}`,
+    kind: busy ? 'busy' : 'rule',
+    at: Math.round(at),
+    personId,
+    visitId: id?.visitId ?? null,
+    part: id?.part ?? null,
+    rule: busy ? null : 'working-hours',
+    busy,
+  };
+}
