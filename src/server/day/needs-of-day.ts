@@ -2,7 +2,7 @@ import type { DayNeed, DayPerson } from '@/contract/day/day-view';
 import { needsOf } from '@/core/index';
 import { readAsides } from '@/db/repositories/day/asides';
 import { seenBy } from '../shared/access';
-import { partId, visitOfId } from '../shared/problem/links';
+import { visitOfId } from '../shared/problem/links';
 import { personAndDate } from '../shared/problem/make-shifts';
 import type { Unit } from '../shared/unit';
 import { openLeave } from './leave';
