@@ -12,6 +12,7 @@ import { mailAndMoves } from './migrations/008-mail-and-moves';
 import { theDay } from './migrations/009-the-day';
 import { theDayWhole } from './migrations/010-the-day-whole';
 import { closedRoads } from './migrations/011-closed-roads';
+import { toldPeople } from './migrations/012-told-people';
 
 const MIGRATIONS = [
   firstSchema,
@@ -25,6 +26,7 @@ const MIGRATIONS = [
   theDay,
   theDayWhole,
   closedRoads,
+  toldPeople,
 ];
 /** Any number; all processes that migrate take the same advisory lock. */
 const LOCK = 72_616_304;

@@ -3,6 +3,7 @@ import type PgBoss from 'pg-boss';
 import { environment } from '@/config/environment';
 import { closeDatabase, inTransaction, isAway, openDatabase } from '@/db/connection';
 import { readUserById } from '@/db/repositories/access/users';
+import { tellPeople } from '@/server/day/tell-people';
 import { workNextStudy } from '@/server/runs/studies/work-study';
 import { startDueRuns } from '@/server/runs/timed-runs';
 import { claimRun, rescueLostRuns } from '@/server/runs/work-run';
@@ -77,10 +78,11 @@ async function workThroughCalendars(): Promise<void> {
   );
 }
 
-/** Takes in mail, sees which promises were moved, sends messages that wait, and calls programs that want to know. */
+/** Takes in mail, sees which promises were moved and whose day was changed, sends messages that wait, and calls programs that want to know. */
 async function workThroughOutbox(): Promise<void> {
   await workThroughMails(systemUnit)
     .then(() => systemUnit(watchPromises))
+    .then(() => systemUnit(tellPeople))
     .then(() => systemUnit((unit) => sendDueMessages(unit, standIn)))
     .then(() => systemUnit(callDueHooks))
     .catch((cause: unknown) => {

@@ -146,3 +146,12 @@ export const leaveAsks = defineTable('leave_asks', {
   answeredBy: maybe(ref('users')),
   answeredAt: maybe(instant()),
 });
+/** What was noticed of a day that its person had seen, and what they were told of it last. */
+export const toldDays = defineTable('told_days', {
+  personId: key(ref('workers')),
+  date: key(date()),
+  noticed: json<readonly SeenStop[]>(),
+  noticedAt: instant(),
+  told: maybe(json<readonly SeenStop[]>()),
+  toldAt: maybe(instant()),
+});

@@ -157,6 +157,7 @@ export const messages = defineTable('messages', {
   subject: defaulted(text()),
   body: text(),
   workOrderId: maybe(ref('work_orders')),
+  technicianId: maybe(ref('technicians')),
   state: text<'waiting' | 'sent' | 'failed'>(),
   tries: defaulted(whole()),
   nextTryAt: instant(),

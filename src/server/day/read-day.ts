@@ -117,7 +117,8 @@ async function peopleOf({ user, transaction }: Unit, open: OpenDay, date: string
         r.stops.flatMap((s) => {
           const id = visitOfId(s.visitId);
           const plan = stops.find((p) => p.visit.id === s.visitId);
-          return id && plan ? [{ ...id, startAt: at(plan.startSec) }] : [];
+          const beganAt = open.visits.get(s.visitId)?.beganAt ?? null;
+          return id && plan ? [{ ...id, startAt: at(plan.startSec), beganAt }] : [];
         });
       return {
         id: route.personId,

@@ -20,6 +20,7 @@ const shape = z.array(
     body: z.string(),
     workOrderId: z.string().nullable(),
     number: z.int().nullable(),
+    technician: z.string().nullable(),
     state: z.enum(['waiting', 'sent', 'failed']),
     tries: z.int(),
     failure: z.string().nullable(),
@@ -29,7 +30,7 @@ const shape = z.array(
 );
 const LOOK_MS = 5000;
 
-/** What customers were written; what failed is seen, and can be sent again. */
+/** What customers and technicians were written; what failed is seen, and can be sent again. */
 export function MessagesPage({ mayChange }: { readonly mayChange: boolean }) {
   const client = useQueryClient();
   const { homeZone } = useCompany();
@@ -54,7 +55,7 @@ export function MessagesPage({ mayChange }: { readonly mayChange: boolean }) {
         </Link>
       </WorkCrumbs>
       <div className={css.tools}>
-        <h1>Messages to customers</h1>
+        <h1>Messages to customers and technicians</h1>
         <span className="quiet">
           They go to the stand-in for mail and text that comes with the application; nothing leaves this
           machine.
@@ -64,14 +65,17 @@ export function MessagesPage({ mayChange }: { readonly mayChange: boolean }) {
         {error && <p className="bad">{errorText(error)}</p>}
         {!data && !error && <p className="quiet">Reading …</p>}
         {data?.length === 0 && (
-          <p>None yet. Promising, moving or cancelling a time writes one by its template.</p>
+          <p>
+            None yet. Promising, moving or cancelling a time writes one, and so does a day that changes after
+            its technician has seen it.
+          </p>
         )}
         {data && data.length > 0 && (
           <table className="figures">
             <thead>
               <tr>
                 <th>When</th>
-                <th>Work</th>
+                <th>About</th>
                 <th>To</th>
                 <th>Message</th>
                 <th>State</th>
@@ -87,7 +91,8 @@ export function MessagesPage({ mayChange }: { readonly mayChange: boolean }) {
                         W-{m.number}
                       </Link>
                     )}
-                    <div className="quiet">{m.event}</div>
+                    {m.technician}
+                    <div className="quiet">{m.event === 'your-day' ? 'their day' : m.event}</div>
                   </td>
                   <td>
                     {m.address}

@@ -27,6 +27,7 @@ const messageShape = z.strictObject({
   body: z.string(),
   workOrderId: z.string().nullable(),
   number: z.int().nullable(),
+  technician: z.string().nullable(),
   territoryId: z.string().nullable(),
   state: z.enum(['waiting', 'sent', 'failed']),
   tries: z.int(),
@@ -34,12 +35,19 @@ const messageShape = z.strictObject({
   madeAt: z.date(),
   sentAt: z.date().nullable(),
 });
-/** A message to a customer, sent or not. */
+/** A message to a customer or a technician, sent or not. */
 export type MessageRow = z.infer<typeof messageShape>;
 
+const FROM = `from messages m left join work_orders w on w.id = m.work_order_id left join sites s on s.id = w.site_id
+  left join technicians t on t.id = m.technician_id`;
+/** Where a message belongs: to the territory of the site, or to the home of the technician when it was written. */
+const WHERE = `coalesce(s.territory_id, (select x.territory_id from technician_territories x where x.technician_id = m.technician_id
+  and x.relation = 'home' and x.valid_from <= m.made_at::date and (x.valid_to is null or x.valid_to >= m.made_at::date)
+  order by x.valid_from desc limit 1))`;
+
 const MESSAGES = `select m.id, m.event, m.channel, m.address, m.subject, m.body, m.work_order_id as "workOrderId", w.number,
-  s.territory_id as "territoryId", m.state, m.tries, m.failure, m.made_at as "madeAt", m.sent_at as "sentAt"
-  from messages m left join work_orders w on w.id = m.work_order_id left join sites s on s.id = w.site_id`;
+  t.name as technician, ${WHERE} as "territoryId", m.state, m.tries, m.failure, m.made_at as "madeAt", m.sent_at as "sentAt"
+  ${FROM}`;
 
 /** Those about work in some territories, newest first. */
 export function readMessages(
@@ -50,7 +58,7 @@ export function readMessages(
   return select(
     transaction,
     messageShape,
-    `${MESSAGES} where s.territory_id in (:territoryIds) order by m.made_at desc, m.id limit :most`,
+    `${MESSAGES} where ${WHERE} in (:territoryIds) order by m.made_at desc, m.id limit :most`,
     { territoryIds: ['', ...territoryIds], most },
   );
 }
@@ -137,8 +145,7 @@ export async function countMessages(
     transaction,
     z.strictObject({ messages: z.int(), failed: z.int() }),
     `select count(*)::int as messages, count(*) filter (where m.state = 'failed')::int as failed
-     from messages m join work_orders w on w.id = m.work_order_id join sites s on s.id = w.site_id
-     where s.territory_id in (:territoryIds) and m.made_at between to_timestamp(:from) and to_timestamp(:to)`,
+     ${FROM} where ${WHERE} in (:territoryIds) and m.made_at between to_timestamp(:from) and to_timestamp(:to)`,
     { territoryIds: ['', ...territoryIds], from, to },
   );
   return row ?? { messages: 0, failed: 0 };

@@ -50,19 +50,26 @@ interface Told {
   readonly startAt: number;
 }
 
+interface PlannedNow {
+  readonly visitId: string;
+  readonly part: number;
+  readonly startAt: number;
+  /** When it was begun: from then on its person knows better than any plan. */
+  readonly beganAt?: number | null;
+}
+
 /** What is different between a day as it was seen and as it is. */
-export function newsBetween(
-  seen: readonly Told[] | null,
-  stops: readonly { readonly visitId: string; readonly part: number; readonly startAt: number }[],
-): OwnDay['news'] {
+export function newsBetween(seen: readonly Told[] | null, stops: readonly PlannedNow[]): OwnDay['news'] {
   if (seen === null) return stops.length === 0 ? null : { isFirst: true, gone: [], fresh: [], moved: [] };
   const now = new Map(stops.map((s) => [keyOf(s), s]));
   const before = new Map(seen.map((s) => [keyOf(s), s]));
   const gone = seen.filter((s) => !now.has(keyOf(s))).map((s) => `${s.label} ${s.site}`.trim());
   const fresh = stops.filter((s) => !before.has(keyOf(s))).map(({ visitId, part }) => ({ visitId, part }));
-  const moved = stops.flatMap(({ visitId, part, startAt }) => {
+  const moved = stops.flatMap(({ visitId, part, startAt, beganAt }) => {
     const was = before.get(keyOf({ visitId, part }));
-    return was && Math.abs(was.startAt - startAt) > SAME_SEC ? [{ visitId, part, wasAt: was.startAt }] : [];
+    return was && beganAt == null && Math.abs(was.startAt - startAt) > SAME_SEC
+      ? [{ visitId, part, wasAt: was.startAt }]
+      : [];
   });
   return gone.length + fresh.length + moved.length === 0 ? null : { isFirst: false, gone, fresh, moved };
 }

@@ -46,7 +46,11 @@ const COMMANDS: readonly { readonly words: string; readonly title: string; reado
   { words: 'customers contacts', title: 'Customers', href: '/work/customers' },
   { words: 'assets serial', title: 'Assets', href: '/work/assets' },
   { words: 'maintenance plans recurrence', title: 'Maintenance plans', href: '/work/maintenance-plans' },
-  { words: 'messages mail text outbox', title: 'Messages to customers', href: '/work/messages' },
+  {
+    words: 'messages mail text outbox',
+    title: 'Messages to customers and technicians',
+    href: '/work/messages',
+  },
   { words: 'playbooks rules prices', title: 'Playbooks', href: '/playbooks' },
   { words: 'set-up settings doubts', title: 'Set-up', href: '/set-up' },
   { words: 'technicians people', title: 'Technicians', href: '/set-up/technicians' },

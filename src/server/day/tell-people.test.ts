@@ -1,0 +1,37 @@
+import { changeText } from './tell-people';
+
+const at = (h: number, m = 0): number => Date.UTC(2026, 5, 9, h, m) / 1000;
+const stop = (visitId: string, startAt: number, more: { beganAt?: number } = {}) => ({
+  visitId,
+  part: 1,
+  label: `W-${visitId}`,
+  site: `Site ${visitId}`,
+  startAt,
+  beganAt: null,
+  ...more,
+});
+const where = { zone: 'UTC', day: 'Tuesday, 9 June' };
+
+describe('what a technician is written of a day that changed', () => {
+  it('is what is new, what is at another time, and what is gone, and nothing else', () => {
+    const before = [stop('1', at(8)), stop('2', at(10)), stop('3', at(12))];
+    const now = [stop('1', at(8)), stop('2', at(11, 30)), stop('4', at(14, 20))];
+    expect(changeText(before, now, where)).toBe(
+      'Your Tuesday, 9 June has changed. New: 14:20 Site 4. Moved: Site 2 at 11:30, was 10:00. Gone: W-3 Site 3.',
+    );
+    expect(changeText(before, before, where)).toBeNull();
+  });
+
+  it('leaves out a few minutes, and what they have begun themselves', () => {
+    const before = [stop('1', at(8)), stop('2', at(10))];
+    expect(changeText(before, [stop('1', at(8, 4)), stop('2', at(10))], where)).toBeNull();
+    expect(changeText(before, [stop('1', at(9), { beganAt: at(9) }), stop('2', at(10))], where)).toBeNull();
+  });
+
+  it('names a few of many', () => {
+    const now = Array.from({ length: 7 }, (_, i) => stop(String(i), at(8 + i)));
+    expect(changeText([], now, where)).toBe(
+      'Your Tuesday, 9 June has changed. New: 08:00 Site 0, 09:00 Site 1, 10:00 Site 2, 11:00 Site 3 and 3 more.',
+    );
+  });
+});
