@@ -91,4 +91,10 @@ pg_make() { # pg_make NAME
   printf 'create extension if not exists btree_gist;\nalter schema public owner to lime_owner;\nrevoke create on schema public from public;\nrevoke all on database %s from public;\ngrant connect on database %s to lime_app;\n' "$1" "$1" | pg_ask "$1"
 }
 
+# The same database once more, with all that is in it; nobody may be connected to it meanwhile.
+pg_copy() { # pg_copy NAME COPY
+  echo "create database $2 template $1 owner lime_owner" | pg_ask postgres
+  printf 'revoke all on database %s from public;\ngrant connect on database %s to lime_app;\n' "$2" "$2" | pg_ask "$2"
+}
+
 pg_stop() { pg_user "$(pg_bin)/pg_ctl" -D "$1/cluster" -m fast -w stop >/dev/null 2>&1 || true; }

@@ -13,6 +13,7 @@ import { theDay } from './migrations/009-the-day';
 import { theDayWhole } from './migrations/010-the-day-whole';
 import { closedRoads } from './migrations/011-closed-roads';
 import { toldPeople } from './migrations/012-told-people';
+import { crewTime } from './migrations/013-crew-time';
 
 const MIGRATIONS = [
   firstSchema,
@@ -27,6 +28,7 @@ const MIGRATIONS = [
   theDayWhole,
   closedRoads,
   toldPeople,
+  crewTime,
 ];
 /** Any number; all processes that migrate take the same advisory lock. */
 const LOCK = 72_616_304;

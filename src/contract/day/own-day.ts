@@ -8,6 +8,7 @@ const ownPapers = z.strictObject({
   tasks: z.array(z.string()),
   parts: z.array(z.strictObject({ name: z.string(), count: z.int() })),
   minutes: z.int().nullable(),
+  crewMinutes: z.array(z.strictObject({ personId: z.string(), minutes: z.int() })),
   note: z.string(),
   signedBy: z.string(),
   photos: z.int(),

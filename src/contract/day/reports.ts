@@ -28,6 +28,11 @@ export const visitPapers = z.strictObject({
   tasks: z.array(z.string().max(200)).max(100),
   parts: z.array(z.strictObject({ name: z.string().trim().min(1).max(120), count: count(1, 999) })).max(50),
   minutes: count(0, 1440).nullable(),
+  /** Of a crew, where it is not the same for all: who was there for how long. */
+  crewMinutes: z
+    .array(z.strictObject({ personId: idText, minutes: count(0, 1440) }))
+    .max(20)
+    .default([]),
   note: z.string().max(2000),
   signedBy: z.string().trim().max(120),
   signature: z

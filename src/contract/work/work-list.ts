@@ -91,6 +91,7 @@ export const cameBack = z.strictObject({
   tasks: z.array(z.string()),
   parts: z.array(z.strictObject({ name: z.string(), count: z.int() })),
   minutes: z.int().nullable(),
+  crewMinutes: z.array(z.strictObject({ personId: z.string(), person: z.string(), minutes: z.int() })),
   note: z.string(),
   signedBy: z.string(),
   signature: z.string(),

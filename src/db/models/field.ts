@@ -88,6 +88,7 @@ export const visitPapers = defineTable('visit_papers', {
   tasks: defaulted(json<readonly string[]>()),
   parts: defaulted(json<readonly { name: string; count: number }[]>()),
   minutes: maybe(whole()),
+  crewMinutes: defaulted(json<readonly { personId: string; minutes: number }[]>()),
   note: defaulted(text()),
   signedBy: defaulted(text()),
   signature: defaulted(text()),

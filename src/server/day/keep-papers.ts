@@ -1,7 +1,8 @@
-import type { FieldReport, ReportRefusal } from '@/contract/day/reports';
-import { readSeat } from '@/db/repositories/day/field';
+import type { FieldReport, ReportRefusal, VisitPapers } from '@/contract/day/reports';
+import { readCrewMembers, readSeat } from '@/db/repositories/day/field';
 import { readOwnStops } from '@/db/repositories/day/own-day';
 import { addPhoto, countPhotos, writePapers, writeSeenDay } from '@/db/repositories/day/papers';
+import { Refusal } from '../shared/refusal';
 import type { Unit } from '../shared/unit';
 import type { Whose } from './whose-day';
 
@@ -19,6 +20,7 @@ export async function keepPapers(
   const { personId, date } = whose;
   if (!(await readSeat(transaction, { visitId, part, personId }))) return 'not-planned';
   if (papers) {
+    await requireCrew(transaction, whose, papers.crewMinutes);
     const row = { visitId, part, personId, date, saidAt: new Date(at * 1000), ...papers };
     if (!(await writePapers(transaction, row))) return 'already';
   }
@@ -35,6 +37,22 @@ export async function keepPapers(
     });
   }
   return null;
+}
+
+/** Time is that of people who belong to the crew on that day, each once. */
+async function requireCrew(
+  transaction: Unit['transaction'],
+  { personId, date }: Whose,
+  times: VisitPapers['crewMinutes'],
+): Promise<void> {
+  if (times.length === 0) return;
+  const members = new Set((await readCrewMembers(transaction, personId, date)).map((m) => m.id));
+  const problems = times.flatMap((t, i) =>
+    members.delete(t.personId)
+      ? []
+      : [{ path: `papers.crewMinutes.${i}.personId`, code: 'not-in-crew', facts: {} }],
+  );
+  if (problems.length > 0) throw new Refusal('invalid', { problems });
 }
 
 /** Keeps what somebody has seen of their day: what has changed since is new to them. */

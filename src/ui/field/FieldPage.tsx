@@ -123,6 +123,7 @@ function Shown({ own, day }: { readonly own: ReturnType<typeof useOwnDay>; reado
       {finishing && (
         <Finish
           stop={finishing}
+          members={day.members}
           ticked={ticked(finishing)}
           minutes={
             finishing.beganAt === null ? null : Math.max(0, Math.round((clockNow() - finishing.beganAt) / 60))

@@ -40,6 +40,7 @@ const WORDS: Readonly<Record<string, (facts: Facts) => string>> = {
   'depot-needed': () => 'must be chosen where a day begins or ends at a depot',
   'off-first': () => 'must come off their cords to be cancelled',
   'one-of': () => 'goes without the field before it: give one of them',
+  'not-in-crew': () => 'is not of the crew on that day, or is named twice',
   'both-or-none': () => 'goes with the field before it: give both or none',
   'leader-is-member': () => 'holds the leader already',
   'crew-or-people': () => 'asks for a crew; then several people cannot be asked for as well',

@@ -55,6 +55,7 @@ const PAPERS = {
   tasks: ['Look at the door'],
   parts: [{ name: 'Card reader', count: 2 }],
   minutes: 35,
+  crewMinutes: [],
   note: 'It sticks',
   signedBy: 'At the gate',
   signature: 'M10 20 L30 40',

@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { readPapersOfVisits } from '@/db/repositories/day/papers';
 import { changeOwnCrew } from '@/server/day/own/change-own-crew';
 import { readOwnDay } from '@/server/day/own/read-own-day';
 import { takeReports } from '@/server/day/take-reports';
@@ -92,5 +93,43 @@ describe('a crew on its day', () => {
       const said = [report(crew, 'arrived', stop!), report(crew, 'arrived', stop!)];
       const { outcomes } = await takeReports(leader, { reports: said });
       expect(outcomes.map((o) => o.refused)).toEqual([null, 'said-already']);
+    }));
+
+  it('has the time of each where it is not the same for all, told to the office by name', () =>
+    asAnalyst(async (unit) => {
+      const crew = await someCrew(unit);
+      const leader = await asMember(unit, crew.leader, crew.date);
+      const [stop] = (await readOwnDay(leader, crew.date)).stops;
+      const send = (crewMinutes: readonly object[]) => ({
+        reports: [
+          report(crew, 'arrived', stop!),
+          {
+            ...report(crew, 'papers', stop!),
+            papers: { tasks: [], parts: [], minutes: 90, note: '', signedBy: '', signature: '', crewMinutes },
+          },
+        ],
+      });
+      const stranger = [{ personId: 'tech-0', minutes: 10 }];
+      const twice = [crew.member, crew.member].map((personId) => ({ personId, minutes: 10 }));
+      for (const [times, at] of [
+        [stranger, 'papers.crewMinutes.0.personId'],
+        [twice, 'papers.crewMinutes.1.personId'],
+      ] as const) {
+        const { code, facts } = await refusalOf(takeReports(leader, send(times)));
+        expect(code).toBe('invalid');
+        expect(facts.problems).toMatchObject([{ path: at, code: 'not-in-crew' }]);
+      }
+      const times = [
+        { personId: crew.leader, minutes: 90 },
+        { personId: crew.member, minutes: 40 },
+      ];
+      await takeReports(leader, send(times));
+      const own = (await readOwnDay(leader, crew.date)).stops.find((s) => s.visitId === stop!.visitId)!;
+      expect(own.papers?.crewMinutes).toHaveLength(2);
+      const [row] = await readPapersOfVisits(unit.transaction, [stop!.visitId]);
+      expect(row!.minutes).toBe(90);
+      const byPerson = new Map(row!.crewMinutes.map((c) => [c.personId, c]));
+      expect(byPerson.get(crew.member)).toMatchObject({ minutes: 40 });
+      expect(byPerson.get(crew.leader)!.person).not.toBe('');
     }));
 });

@@ -23,7 +23,9 @@ export async function writePapers(
   return true;
 }
 
-const PAPERS = `select p.visit_id as "visitId", p.part, r.name as person, p.tasks, p.parts, p.minutes, p.note, p.signed_by as "signedBy",
+const PAPERS = `select p.visit_id as "visitId", p.part, r.name as person, p.tasks, p.parts, p.minutes,
+  coalesce((select jsonb_agg(jsonb_build_object('personId', t.id, 'person', t.name, 'minutes', x.minutes) order by t.name)
+    from jsonb_to_recordset(p.crew_minutes) as x("personId" text, minutes int) join technicians t on t.id = x."personId"), '[]') as "crewMinutes", p.note, p.signed_by as "signedBy",
   p.signature, ${epoch('p.said_at')} as "saidAt", p.state, p.back_reason as "backReason", u.name as "lookedBy",
   coalesce((select jsonb_agg(jsonb_build_object('id', f.id) order by f.at, f.id) from visit_photos f
     where f.visit_id = p.visit_id and f.part = p.part), '[]') as photos

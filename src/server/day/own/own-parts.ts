@@ -25,9 +25,19 @@ export async function ownPapers(
     stops.map((s) => s.visitId),
   );
   return new Map(
-    rows.map(({ state, backReason, tasks, parts, minutes, note, signedBy, photos, ...p }) => [
+    rows.map(({ state, backReason, tasks, parts, minutes, crewMinutes, note, signedBy, photos, ...p }) => [
       keyOf(p),
-      { state, backReason, tasks, parts, minutes, note, signedBy, photos: photos.length },
+      {
+        state,
+        backReason,
+        tasks,
+        parts,
+        minutes,
+        crewMinutes: crewMinutes.map((c) => ({ personId: c.personId, minutes: c.minutes })),
+        note,
+        signedBy,
+        photos: photos.length,
+      },
     ]),
   );
 }

@@ -1,12 +1,14 @@
 import { useRef, useState } from 'react';
-import type { OwnStop } from '@/contract/day/own-day';
+import type { OwnDay, OwnStop } from '@/contract/day/own-day';
 import type { FieldReport, VisitPapers } from '@/contract/day/reports';
 import css from '../Field.module.css';
+import { type CrewMinutes, CrewTime, minutesOf } from './CrewTime';
 import { Signature } from './Signature';
 import { shrinkPhoto } from './shrink-photo';
 
 interface Props {
   readonly stop: OwnStop;
+  readonly members: OwnDay['members'];
   readonly ticked: readonly string[];
   /** Minutes on site so far. */
   readonly minutes: number | null;
@@ -18,20 +20,24 @@ interface Props {
 }
 
 /** What goes with "done": ticked tasks, parts used, time, photos, a signature. All of it may be left out. */
-export function Finish({ stop, ticked, minutes, isAgain, onTick, onSend, onClose }: Props) {
+export function Finish({ stop, members, ticked, minutes, isAgain, onTick, onSend, onClose }: Props) {
   const before = stop.papers;
   const [used, setUsed] = useState<Readonly<Record<string, number>>>(
     Object.fromEntries((before?.parts ?? []).map((p) => [p.name, p.count])),
   );
   const [time, setTime] = useState(String(before?.minutes ?? minutes ?? ''));
+  const [crew, setCrew] = useState<CrewMinutes>(
+    Object.fromEntries((before?.crewMinutes ?? []).map((c) => [c.personId, String(c.minutes)])),
+  );
   const [note, setNote] = useState(before?.note ?? '');
   const [signedBy, setSignedBy] = useState(before?.signedBy ?? '');
   const [photos, setPhotos] = useState<readonly NonNullable<FieldReport['photo']>[]>([]);
   const [failure, setFailure] = useState('');
   const signature = useRef('');
   const parts = [...new Set([...stop.parts, ...Object.keys(used)])];
-  const timeOf = time.trim() === '' ? null : Number(time);
-  const isTimeWrong = timeOf !== null && !(Number.isInteger(timeOf) && timeOf >= 0 && timeOf <= 1440);
+  const timeOf = minutesOf(time);
+  const isTimeWrong =
+    (time.trim() !== '' && timeOf === null) || Object.values(crew).some((m) => minutesOf(m) === null);
   const add = async (files: FileList | null): Promise<void> => {
     setFailure('');
     for (const file of files ?? []) {
@@ -79,6 +85,7 @@ export function Finish({ stop, ticked, minutes, isAgain, onTick, onSend, onClose
         Minutes on site
         <input inputMode="numeric" value={time} onChange={(e) => setTime(e.currentTarget.value)} />
       </label>
+      <CrewTime members={members} minutes={time} own={crew} onChange={setCrew} />
       {isTimeWrong && (
         <p className="bad" role="alert">
           Minutes are a whole number up to 1440.
@@ -119,6 +126,10 @@ export function Finish({ stop, ticked, minutes, isAgain, onTick, onSend, onClose
                 tasks: [...ticked],
                 parts: parts.flatMap((name) => ((used[name] ?? 0) > 0 ? [{ name, count: used[name]! }] : [])),
                 minutes: timeOf,
+                crewMinutes: Object.entries(crew).map(([personId, m]) => ({
+                  personId,
+                  minutes: minutesOf(m) ?? 0,
+                })),
                 note: note.trim(),
                 signedBy: signedBy.trim(),
                 signature: signature.current,

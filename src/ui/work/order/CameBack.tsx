@@ -51,6 +51,9 @@ function Part({ page, papers: p }: { readonly page: WorkOrderPage; readonly pape
       </ul>
       {p.parts.length > 0 && <p>Used: {p.parts.map((x) => `${x.count} ${x.name}`).join(', ')}.</p>}
       {p.minutes !== null && <p>{durationText(p.minutes * 60)} on site by their own word.</p>}
+      {p.crewMinutes.length > 0 && (
+        <p>Of each: {p.crewMinutes.map((c) => `${c.person} ${durationText(c.minutes * 60)}`).join(', ')}.</p>
+      )}
       {p.note !== '' && <p className={css.said}>{p.note}</p>}
       {p.photos.length > 0 && (
         <p className={css.photos}>
