@@ -1,13 +1,17 @@
 import type { z } from 'zod';
+import { closure } from '../set-up/roads';
 import { check } from '../shared/problems';
 import { asideAsk } from './aside';
 import { leaveAnswer, leaveAsk } from './leave';
 import { ownCrewAsk } from './own-crew';
 import { playerAsk } from './player';
+import { visitPapers } from './reports';
 import { goOnAsk } from './unfinished';
 import { restAsk, waysAsk, wayTaken } from './ways';
 
 const DAY = { territoryIds: ['sallow'], date: '2026-06-09' };
+
+const PAPERS = { tasks: [], parts: [], minutes: 60, note: '', signedBy: '', signature: '' };
 
 /** What may be asked about a day: each with something that is taken, and changes that are not. */
 const ASKS: readonly (readonly [string, z.ZodType, object, readonly object[]])[] = [
@@ -16,6 +20,45 @@ const ASKS: readonly (readonly [string, z.ZodType, object, readonly object[]])[]
     waysAsk,
     { ...DAY, visitId: 'v' },
     [{ for: 'all' }, { territoryIds: [] }, { date: 'today' }, { part: 0 }],
+  ],
+  [
+    'ways out for a territory',
+    waysAsk,
+    { ...DAY, for: 'out', territoryId: 'sallow' },
+    [{ territoryId: '' }, { territoryId: 7 }, { restId: '' }],
+  ],
+  [
+    'ways out for a break',
+    waysAsk,
+    { ...DAY, for: 'break', personId: 'p', visitId: null },
+    [{ personId: '' }, { part: 101 }],
+  ],
+  [
+    'a closed road',
+    closure.schema,
+    { lat: 34.6, lon: -21, radiusM: 100, note: 'The bridge at the mill' },
+    [
+      { lat: 90.1 },
+      { lon: -180.5 },
+      { radiusM: 9 },
+      { radiusM: 5001 },
+      { radiusM: 50.5 },
+      { note: ' ' },
+      { note: 'x'.repeat(81) },
+      { until: 'noon' },
+    ],
+  ],
+  [
+    'what comes back of a crew',
+    visitPapers,
+    { ...PAPERS, crewMinutes: [{ personId: 'p', minutes: 40 }] },
+    [
+      { crewMinutes: [{ personId: '', minutes: 40 }] },
+      { crewMinutes: [{ personId: 'p', minutes: -1 }] },
+      { crewMinutes: [{ personId: 'p', minutes: 1441 }] },
+      { crewMinutes: [{ personId: 'p' }] },
+      { crewMinutes: Array.from({ length: 21 }, (_, i) => ({ personId: `p${i}`, minutes: 1 })) },
+    ],
   ],
   [
     'a way taken',
@@ -75,6 +118,9 @@ describe('what is asked about a day', () => {
 
   it('has what is not said filled in', () => {
     expect(waysAsk.parse(DAY)).toMatchObject({ for: 'visit', visitId: null, part: 1, personId: null });
+    expect(waysAsk.parse(DAY).territoryId).toBeNull();
+    expect(visitPapers.parse(PAPERS).crewMinutes).toEqual([]);
+    expect(closure.schema.parse({ lat: 0, lon: 0, note: 'Here' }).radiusM).toBe(100);
     expect(restAsk.parse(DAY).seconds).toBe(10);
   });
 });

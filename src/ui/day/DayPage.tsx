@@ -92,8 +92,8 @@ export function DayPage({ territories, chosen, date: today }: Props) {
         <>
           <div className={css.body} aria-busy={isFetching}>
             <section className={css.needs} aria-label="What needs you">
-              <RestOfDay day={data} />
               <div className={css.doings}>
+                <RestOfDay day={data} />
                 <WholeTerritory day={data} />
                 <ClosedRoads day={data} />
               </div>

@@ -12,14 +12,14 @@ import { errorText } from '../messages/errors';
 import { durationText } from '../messages/figures';
 import { RULE_WORDS } from '../messages/rules';
 import { callApi } from '../shared/api';
-import { clock, dateIn, momentText } from '../shared/time';
+import { clock, momentText } from '../shared/time';
 import { useNow } from '../shared/use-now';
 import css from './Day.module.css';
 import { GoOn, TakeOff } from './GoOn';
 import { Leave } from './Leave';
 import { type Asked, Ways } from './Ways';
+import { whenText } from './when-text';
 
-const SOON_MIN = 120;
 const SHOWN_WITH_WAYS = 3;
 /** What ways out are looked for, by what somebody needs. */
 const WAYS_FOR: Readonly<Partial<Record<DayNeed['kind'], WaysAsk['for']>>> = {
@@ -34,21 +34,6 @@ const WAYS_FOR: Readonly<Partial<Record<DayNeed['kind'], WaysAsk['for']>>> = {
   nobody: 'out',
   free: 'free',
 };
-
-/** "in 6 min", "since 09:30": how soon something has to be looked after. */
-function whenText(
-  { at, kind }: DayNeed,
-  now: number,
-  { zone, date }: Pick<DayView, 'zone' | 'date'>,
-): string {
-  if (kind === 'free') return 'free';
-  if (kind === 'unseen') return 'not seen';
-  if (dateIn(at, zone) > date) return kind === 'leave' ? dateIn(at, zone).slice(5) : 'today';
-  const minutes = Math.round((at - now) / 60);
-  if (minutes < 0) return `since ${clock(at, zone)}`;
-  if (minutes === 0) return 'now';
-  return minutes <= SOON_MIN ? `in ${minutes} min` : `at ${clock(at, zone)}`;
-}
 
 /** What needs somebody, soonest first; what was put aside is below, folded. */
 export function Needs({ day }: { readonly day: DayView }) {

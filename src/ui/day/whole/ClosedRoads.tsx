@@ -43,7 +43,13 @@ export function ClosedRoads({ day }: { readonly day: DayView }) {
           ))}
         </ul>
       )}
-      <Modal opened={isOpen} onClose={() => setOpen(false)} title="Where nobody gets through" size="lg">
+      <Modal
+        opened={isOpen}
+        onClose={() => setOpen(false)}
+        title="Where nobody gets through"
+        size="lg"
+        closeButtonProps={{ 'aria-label': 'Back to the day' }}
+      >
         <CloseOne closed={day.closed} onDone={() => setOpen(false)} />
       </Modal>
     </>

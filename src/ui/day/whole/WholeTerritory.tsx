@@ -41,6 +41,7 @@ export function WholeTerritory({ day }: { readonly day: DayView }) {
             data={territories.map((t) => ({ value: t.id, label: t.name }))}
             value={territoryId}
             onChange={setTerritory}
+            allowDeselect={false}
             comboboxProps={{ withinPortal: false }}
           />
           <TextInput
