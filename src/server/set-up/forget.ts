@@ -1,5 +1,5 @@
 import { forgetStudies } from '@/db/repositories/runs/studies';
-import { forgetCommands, forgetPositions, forgetRoads } from '@/db/repositories/set-up/forget';
+import { forgetCommands, forgetPositions, forgetRoads, forgetSaid } from '@/db/repositories/set-up/forget';
 import { dropMails } from '@/db/repositories/shared/mails';
 import { readMany } from '@/db/repositories/shared/schedule';
 import { dropIncoming } from '@/db/repositories/work/incoming-mails';
@@ -16,6 +16,7 @@ export async function forgetOld({ transaction, now }: SystemUnit): Promise<void>
   const ago = (days: number): Date => new Date(now * 1000 - days * DAY_MS);
   await forgetPositions(transaction, ago(company.keepPositionsDays));
   await forgetCommands(transaction, ago(company.keepLogsDays));
+  await forgetSaid(transaction, ago(company.keepLogsDays));
   await forgetStudies(transaction, ago(STUDY_DAYS));
   await dropMails(transaction, ago(MAIL_DAYS));
   await dropIncoming(transaction, ago(company.keepLogsDays));

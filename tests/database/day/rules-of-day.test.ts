@@ -1,6 +1,7 @@
 import type { DayNeed, DayView } from '@/contract/day/day-view';
 import { depots } from '@/db/models/set-up';
 import { rowsOf } from '@/db/models/table';
+import { readLiveVisits, writeLiveVisit } from '@/db/repositories/plan/live-parts';
 import { goOn } from '@/server/day/go-on';
 import { answerLeave, askLeave } from '@/server/day/leave';
 import { readDay } from '@/server/day/read-day';
@@ -113,6 +114,29 @@ describe('a rule that what is still to come breaks', () => {
       );
       expect(missing.told).toBeGreaterThan(0);
       expect(missing.mended).toBe(1);
+    }));
+
+  it('is told with who could have it: two visits of one person at one time', () =>
+    asAnalyst(async (unit) => {
+      const overlap = await breakAndMend(unit, 'travel', async (id) => {
+        const { stops } = (await readDay(unit, EAST)).people.find((p) => p.id === id)!;
+        const [first, second] = stops.filter((s) => s.state === 'planned' && s.visitId !== '');
+        const seats = (await readLiveVisits(unit.transaction, [second!.visitId])).get(second!.visitId)!;
+        const shift = first!.plannedAt + 600 - second!.plannedAt;
+        const later = (at: string): string => new Date(Date.parse(at) + shift * 1000).toISOString();
+        await writeLiveVisit(
+          unit.transaction,
+          second!.visitId,
+          seats.map((s) =>
+            s.personId === id
+              ? { ...s, startsAt: later(s.startsAt), endsAt: later(s.endsAt!), overlapReason: 'Both at once' }
+              : s,
+          ),
+        );
+        await change(unit, 'technicians', id, { vehicle: 'A van' });
+      });
+      expect(overlap.told).toBeGreaterThan(0);
+      expect(overlap.mended).toBe(1);
     }));
 
   it('is told of hours that somebody was given off with visits planned', () =>

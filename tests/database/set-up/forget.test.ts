@@ -1,3 +1,8 @@
+import { z } from 'zod';
+import { select } from '@/db/connection';
+import { seenDays, toldDays } from '@/db/models/field';
+import { rowsOf } from '@/db/models/table';
+import { addMessage } from '@/db/repositories/work/outbox';
 import { forgetOld } from '@/server/set-up/forget';
 import { listOwnCommands } from '@/server/shared/commands/list-commands';
 import { undoCommand } from '@/server/shared/commands/undo';
@@ -42,6 +47,53 @@ describe('what is kept no longer', () => {
       expect((await listOwnCommands(unit)).map((c) => c.name)).toEqual(['undo', 'save', 'save']);
       await forgetOld({ ...unit, now: DEMO_NOW + 91 * DAY });
       expect(await listOwnCommands(unit)).toEqual([]);
+    });
+  });
+
+  it('what people said of their days, saw of them and were written of them goes after the same days', async () => {
+    await asAnalyst(async (unit) => {
+      const counts = async (): Promise<Record<string, number>> => {
+        const [row] = await select(
+          unit.transaction,
+          z.object({ reports: z.int(), seen: z.int(), told: z.int(), written: z.int(), customers: z.int() }),
+          `select (select count(*)::int from field_reports) as reports, (select count(*)::int from seen_days) as seen,
+             (select count(*)::int from told_days) as told, (select count(*)::int from messages where technician_id is not null) as written,
+             (select count(*)::int from messages where technician_id is null) as customers`,
+        );
+        return row!;
+      };
+      const at = new Date(DEMO_NOW * 1000);
+      const own = { personId: 'tech-13', date: '2026-06-09' };
+      await rowsOf(unit.transaction, seenDays).insert([
+        { ...own, stops: [], seenAt: at, userId: unit.user.id },
+      ]);
+      await rowsOf(unit.transaction, toldDays).insert([{ ...own, noticed: [], noticedAt: at }]);
+      await addMessage(unit.transaction, {
+        id: 'told-13',
+        event: 'your-day',
+        channel: 'text',
+        address: 'ext. 1',
+        body: 'Your day has changed.',
+        technicianId: 'tech-13',
+        state: 'sent',
+        nextTryAt: at,
+        madeAt: at,
+      });
+      const before = await counts();
+      expect(before).toMatchObject({ seen: 1, told: 1, written: 1 });
+      expect(before.reports).toBeGreaterThan(0);
+      await change(unit, 'company', 'company', { keepLogsDays: 90 });
+      await forgetOld({ ...unit, now: DEMO_NOW + 80 * DAY });
+      expect(await counts()).toEqual(before);
+      await forgetOld({ ...unit, now: DEMO_NOW + 92 * DAY });
+      // What customers were written is about their work, and stays with it.
+      expect(await counts()).toEqual({
+        reports: 0,
+        seen: 0,
+        told: 0,
+        written: 0,
+        customers: before.customers,
+      });
     });
   });
 });

@@ -9,6 +9,18 @@ export async function forgetPositions(transaction: Transaction, before: Date): P
   );
 }
 
+/** Takes away what people said of days before a moment, what they had seen of them and what they were written of them. */
+export async function forgetSaid(transaction: Transaction, before: Date): Promise<void> {
+  await execute(transaction, 'delete from field_reports where at < :before', { before });
+  await execute(
+    transaction,
+    `with gone as (delete from told_days where date < cast(:before as date)),
+       unseen as (delete from seen_days where date < cast(:before as date))
+     delete from messages where technician_id is not null and made_at < :before`,
+    { before },
+  );
+}
+
 /** Takes away roads of networks that are gone since before a moment. */
 export async function forgetRoads(transaction: Transaction, before: Date): Promise<void> {
   await execute(

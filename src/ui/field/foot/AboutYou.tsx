@@ -29,8 +29,8 @@ export function AboutYou({ day: { kept, zone } }: { readonly day: OwnDay }) {
         Send my place with what I report
       </label>
       <p>
-        {kept.reports} reports of yours, with their times; what is done in the office is kept for{' '}
-        {kept.logsDays} days. The dispatchers of your territories see both.
+        {kept.reports} reports of yours, with their times. They, what you were written, and what is done in
+        the office are kept for {kept.logsDays} days. The dispatchers of your territories see both.
       </p>
     </>
   );
