@@ -28,6 +28,7 @@ const WAYS_FOR: Readonly<Partial<Record<DayNeed['kind'], WaysAsk['for']>>> = {
   break: 'break',
   overtime: 'visit',
   rule: 'visit',
+  silent: 'visit',
   busy: 'visit',
   emergency: 'urgent',
   out: 'out',
@@ -152,18 +153,28 @@ function Help({ need, day, territoryIds, isFirst }: HelpProps) {
   }
   const kind = WAYS_FOR[need.kind];
   if (!kind || (kind === 'visit' && need.visitId === null)) return null;
+  // Of whoever says nothing, what they have not begun can be somebody else's.
+  const next = need.kind === 'silent' ? nextOf(day, need.personId) : null;
+  if (need.kind === 'silent' && !next) return null;
+  const visit = next ?? { visitId: need.visitId, part: need.part ?? 1 };
   const asked: Asked = {
     territoryIds: [...territoryIds],
     date: day.date,
     for: kind,
     ...(kind === 'break' ? { personId: need.personId } : {}),
-    ...(need.visitId !== null && kind !== 'out' && kind !== 'free'
-      ? { visitId: need.visitId, part: need.part ?? 1 }
+    ...(visit.visitId !== null && kind !== 'out' && kind !== 'free'
+      ? { visitId: visit.visitId, part: visit.part }
       : need.territoryId === null
         ? { personId: need.personId }
         : { territoryId: need.territoryId }),
   };
-  if (isFirst || asks) return <Ways asked={asked} />;
+  if (isFirst || asks)
+    return (
+      <>
+        {next && <p className="quiet">Their next visit, at {day.visits[next.visitId]?.site}:</p>}
+        <Ways asked={asked} />
+      </>
+    );
   return (
     <p>
       <button type="button" className="link" onClick={() => setAsks(true)}>
@@ -171,6 +182,16 @@ function Help({ need, day, territoryIds, isFirst }: HelpProps) {
       </button>
     </p>
   );
+}
+
+/** What somebody is to do next and is not on the way to. */
+function nextOf(
+  day: DayView,
+  personId: string | null,
+): { readonly visitId: string; readonly part: number } | null {
+  const { stops } = day.people.find((p) => p.id === personId) ?? { stops: [] };
+  const next = stops.find((s) => s.visitId !== '' && (s.state === 'planned' || s.state === 'accepted'));
+  return next ? { visitId: next.visitId, part: next.part } : null;
 }
 
 interface ActsProps {

@@ -182,6 +182,23 @@ describe('ways out', () => {
       expect(squeezed).toBeGreaterThan(0);
     }));
 
+  it('of somebody who is not heard of: somebody else has what they have not begun', () =>
+    asAnalyst(async (unit) => {
+      const day = await readDay(unit, EAST);
+      const need = needOf(day, 'silent');
+      const silent = day.people.find((p) => p.id === need.personId)!;
+      expect(silent.state).toBe('silent');
+      const next = silent.stops.find((s) => s.state === 'planned' && s.visitId !== '')!;
+      const ask = { visitId: next.visitId, part: next.part };
+      expect(await expectHonest(unit, ask)).toBeGreaterThan(0);
+      await doAndUndo(unit, ask, (after) => {
+        const own = after.people.find((p) => p.id === silent.id)!;
+        expect(own.stops.map((s) => s.visitId)).not.toContain(next.visitId);
+        // They are silent still: a visit given away is no word from them.
+        expect(own.state).toBe('silent');
+      });
+    }));
+
   it('of somebody who is out: their day is given to others, and nobody else’s visits change hands', () =>
     asAnalyst(async (unit) => {
       const before = await readDay(unit, EAST);
