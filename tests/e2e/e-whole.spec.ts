@@ -16,10 +16,11 @@ test('a whole territory is out: its day goes to others with one click, comes bac
   await choose();
   const report = page.getByRole('button', { name: /^Report \d+ as out for the day/ });
   await expect(report).toBeDisabled();
+  await expectAccessible(page, 'a whole territory is out');
   await page.getByLabel('Why').fill('Storm');
   await report.click();
   const need = page.locator('li[data-kind="nobody"]').filter({ hasText: 'Sallow' });
-  await expect(need).toBeVisible();
+  await expect(need.getByText('“Storm”')).toBeVisible();
   await expect(page.locator('li[data-kind="out"]')).toHaveCount(0);
   const more = need.getByRole('button', { name: 'Ways out' });
   const way = need.getByRole('button', { name: /^(Give|Take) \d+ / });

@@ -104,6 +104,7 @@ function Need({ need, day, now, isFirst }: NeedProps) {
         <p className="quiet">
           {person && visit && `${person.name}. `}
           {need.kind === 'out' && person && `“${person.outReason}”. `}
+          {need.territoryId !== null && whyNobody(day, need.territoryId)}
           {stop?.reason && `“${stop.reason}”. `}
           {need.busy &&
             `${need.busy.reason === '' ? 'Off' : `“${need.busy.reason}”`}, ${clock(need.busy.startAt, day.zone)}–${clock(need.busy.endAt, day.zone)}. `}
@@ -128,6 +129,12 @@ function Need({ need, day, now, isFirst }: NeedProps) {
       </div>
     </li>
   );
+}
+
+/** Why the people of a territory are out, each reason once. */
+function whyNobody({ people }: DayView, territoryId: string): string {
+  const why = people.filter((p) => p.territoryId === territoryId && p.outReason !== '');
+  return `${[...new Set(why.map((p) => `“${p.outReason}”`))].join(', ')}. `;
 }
 
 interface HelpProps {

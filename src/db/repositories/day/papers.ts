@@ -115,7 +115,8 @@ export async function writeSeenDay(transaction: Transaction, row: NewRowOf<typeo
   await rows.insert([row]);
 }
 
-const stopShape: z.ZodType<SeenStop> = z.object({
+/** A visit as somebody saw it in their day. */
+export const seenStop: z.ZodType<SeenStop> = z.object({
   visitId: z.string(),
   part: z.int(),
   label: z.string(),
@@ -124,7 +125,7 @@ const stopShape: z.ZodType<SeenStop> = z.object({
 });
 const seenShape = z.strictObject({
   personId: z.string(),
-  stops: z.array(stopShape),
+  stops: z.array(seenStop),
   seenAt: z.number(),
 });
 

@@ -1,17 +1,11 @@
 import { z } from 'zod';
 import { select, type Transaction } from '../../connection';
-import { type SeenStop, toldDays } from '../../models/field';
+import { toldDays } from '../../models/field';
 import { type NewRowOf, rowsOf } from '../../models/table';
+import { seenStop } from './papers';
 
 const epoch = (column: string): string => `extract(epoch from ${column})::float8`;
 
-const stop: z.ZodType<SeenStop> = z.object({
-  visitId: z.string(),
-  part: z.int(),
-  label: z.string(),
-  site: z.string(),
-  startAt: z.number(),
-});
 const nowStop = z.object({
   visitId: z.string(),
   part: z.int(),
@@ -24,11 +18,11 @@ const shape = z.strictObject({
   personId: z.string(),
   date: z.string(),
   now: z.array(nowStop),
-  seen: z.array(stop),
+  seen: z.array(seenStop),
   seenAt: z.number(),
-  noticed: z.array(stop).nullable(),
+  noticed: z.array(seenStop).nullable(),
   noticedAt: z.number().nullable(),
-  told: z.array(stop).nullable(),
+  told: z.array(seenStop).nullable(),
   toldAt: z.number().nullable(),
 });
 export type ToldDay = z.infer<typeof shape>;
