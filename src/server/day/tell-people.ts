@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { instantOf, localDateOf } from '@/core/index';
 import type { SeenStop } from '@/db/models/field';
-import { readSpeaker } from '@/db/repositories/day/field';
+import { readSpeaker, takeTurns } from '@/db/repositories/day/field';
 import { readToldDays, type ToldDay, writeToldDay } from '@/db/repositories/day/told-days';
 import { newestCommand } from '@/db/repositories/shared/commands';
 import { readMany } from '@/db/repositories/shared/schedule';
@@ -85,6 +85,8 @@ export async function tellPeople(unit: SystemUnit): Promise<number> {
   const { transaction, now } = unit;
   const stamp = await newestCommand(transaction);
   if (stamp === looked.stamp && !looked.waits) return 0;
+  // Of several workers one writes, and the others then see what it wrote.
+  await takeTurns(transaction, 'told-days', '');
   const wall = wallSec();
   let written = 0;
   let waits = false;
