@@ -6,38 +6,44 @@ import type { Unit } from '../shared/unit';
 import type { OpenDay } from './open-day';
 import { PLAIN, type Told } from './told';
 
-/** Somebody's time off, as they or their calendar have it, that lies in a stretch; null where none does. */
-function timeOffAt(
-  { ground }: OpenDay,
-  personId: string,
-  date: string,
-  at: { readonly from: number; readonly until: number },
-): DayNeed['busy'] {
-  const person = ground.kept.loaded.data.technicians.find((t) => t.id === personId);
-  for (const e of person?.exceptions ?? []) {
-    if (!person || e.kind !== 'off' || e.date !== date) continue;
-    const startAt = instantOf(date, e.startMin, person.zone);
-    const endAt = instantOf(date, e.endMin, person.zone);
-    if (startAt < at.until && endAt > at.from) return { reason: e.reason, startAt, endAt };
-  }
-  return null;
+type TimeOff = NonNullable<DayNeed['busy']>;
+
+/** Time off on a date by person, as they or their calendars have it. */
+function timeOffOn({ ground }: OpenDay, date: string): ReadonlyMap<string, readonly TimeOff[]> {
+  const out = new Map<string, TimeOff[]>();
+  for (const { id, zone, exceptions } of ground.kept.loaded.data.technicians)
+    for (const e of exceptions)
+      if (e.kind === 'off' && e.date === date) {
+        const startAt = instantOf(date, e.startMin, zone);
+        const endAt = instantOf(date, e.endMin, zone);
+        out.set(id, [...(out.get(id) ?? []), { reason: e.reason, startAt, endAt }]);
+      }
+  return out;
 }
+
+/** What of somebody's time off lies in a stretch; null where none does. */
+const within = (
+  off: readonly TimeOff[] | undefined,
+  at: { readonly from: number; readonly until: number },
+): TimeOff | null => off?.find((o) => o.startAt < at.until && o.endAt > at.from) ?? null;
 
 /**
  * What does not go with somebody's hours: visits that lie in their time off, with what that is, and visits that the plan has with them
  * on a day that they do not work any more. What is said of a visit by that is not said by a rule again.
  */
 export function byHours(unit: Unit, open: OpenDay, date: string, rules: readonly Told[]): Told[] {
-  const busy = [...inTimeOff(unit, open, date), ...withoutHours(unit, open, date)];
+  const off = timeOffOn(open, date);
+  const busy = [...inTimeOff(unit, open, date, off), ...withoutHours(unit, open, date, off)];
   const said = new Set(busy.map((n) => `${n.visitId} ${n.part}`));
   const isSaid = (n: Told): boolean => n.rule === 'working-hours' && said.has(`${n.visitId} ${n.part}`);
   return [...rules.filter((n) => !isSaid(n)), ...busy];
 }
 
 /** Visits that are expected to lie in somebody's time off. */
-function inTimeOff(unit: Unit, open: OpenDay, date: string): Told[] {
+function inTimeOff(unit: Unit, open: OpenDay, date: string, off: ReturnType<typeof timeOffOn>): Told[] {
   const { kept } = open.ground;
   const seen = seenBy(unit.user);
+  if (off.size === 0) return [];
   const rows = new Map(kept.loaded.data.visits.map((v) => [v.id, v]));
   return open.expected.flatMap(({ personId, stops }) =>
     stops.flatMap((s): Told[] => {
@@ -46,14 +52,19 @@ function inTimeOff(unit: Unit, open: OpenDay, date: string): Told[] {
       if (!id || row?.territoryId == null || !seen.has(row.territoryId)) return [];
       if (s.state !== 'planned' && s.state !== 'accepted') return [];
       const at = { from: s.startSec + kept.built.originSec, until: s.finishSec + kept.built.originSec };
-      const busy = timeOffAt(open, personId, date, at);
+      const busy = within(off.get(personId), at);
       return busy ? [told({ coreId: s.visitId, date, at: at.from, personId, busy })] : [];
     }),
   );
 }
 
 /** Visits that the plan has with somebody in hours that they do not work any more: no day of theirs has them. */
-function withoutHours({ user, now }: Unit, open: OpenDay, date: string): Told[] {
+function withoutHours(
+  { user, now }: Unit,
+  open: OpenDay,
+  date: string,
+  off: ReturnType<typeof timeOffOn>,
+): Told[] {
   const { kept } = open.ground;
   const { data } = kept.loaded;
   const seen = seenBy(user);
@@ -65,7 +76,7 @@ function withoutHours({ user, now }: Unit, open: OpenDay, date: string): Told[] 
     if (p.date !== date || p.personId === null || p.startAt === null || p.startAt < now) return [];
     if (row?.territoryId == null || !seen.has(row.territoryId)) return [];
     if (seated.has(coreId) || open.visits.has(coreId)) return [];
-    const busy = timeOffAt(open, p.personId, date, { from: p.startAt, until: p.endAt ?? p.startAt + 1 });
+    const busy = within(off.get(p.personId), { from: p.startAt, until: p.endAt ?? p.startAt + 1 });
     return [told({ coreId, date, at: p.startAt, personId: p.personId, busy })];
   });
 }
