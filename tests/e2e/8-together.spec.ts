@@ -4,7 +4,7 @@ import { callAs, enterAs, startRunBy } from './steps';
 /** Many people at once: one wins, the others are told, and nobody waits for ever. */
 const ROUNDS = Number(process.env.LIME_ROUNDS ?? 12);
 const DAY = '2026-06-16';
-/** Two drafts that are the same would both be taken, for the second asks nothing more: they weigh differently. */
+/** Two drafts that are the same would both be taken, for the second asks nothing more: they weigh differently, over a day that is no small one. */
 const OTHER = 'thrifty-1';
 const PLAN = `/api/plan?territories=north&from=${DAY}&to=${DAY}`;
 
@@ -49,15 +49,18 @@ test('ten acceptances of one stale draft and many starts at once are answered, a
   page,
 }) => {
   await enterAs(page, 'analyst');
-  const stale = await startRunBy(page, 'heights', DAY, 1);
-  const fresh = await startRunBy(page, 'heights', DAY, 1, OTHER);
-  expect((await post(page, `/api/drafts/draft-${fresh}/accept`)).status).toBe(200);
+  const stale = await startRunBy(page, 'north', DAY, 1);
+  const fresh = await startRunBy(page, 'north', DAY, 1, OTHER);
+  const accepted = await post(page, `/api/drafts/draft-${fresh}/accept`);
+  expect(accepted.status).toBe(200);
+  const { commandId } = JSON.parse(accepted.text) as { commandId: number };
   const began = Date.now();
   const refused = await together(
     page,
     Array.from({ length: 10 }, () => `/api/drafts/draft-${stale}/accept`),
   );
   expect(new Set(refused.map((r) => r.status))).toEqual(new Set([409]));
+  await post(page, `/api/commands/${commandId}/undo`);
   const body = (day: number) => ({
     extent: { territoryIds: ['heights'], firstDate: `2026-06-${day}`, lastDate: `2026-06-${day}` },
     playbookVersionIds: ['everyday-1'],
