@@ -64,7 +64,7 @@ test('the loop: a playbook copied and changed, tried at once, run beside the old
   );
   await page.getByLabel('What changed and why').fill('Overtime must hurt');
   await page.getByRole('button', { name: 'Save it' }).click();
-  await expect(page.getByRole('button', { name: 'version 2' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'version 2', exact: true })).toBeVisible();
 
   // Both as a batch, from the composer.
   await page.getByRole('link', { name: 'Optimize with this' }).click();
