@@ -169,6 +169,6 @@ test('two people change one playbook: the later is told, and keeps what was chan
   await page.reload();
   await expect(page.getByText('changed, not saved')).toBeVisible();
   await page.getByRole('button', { name: 'discard all' }).click();
-  await page.getByRole('button', { name: 'version 1' }).click();
+  await page.getByRole('button', { name: 'version 1', exact: true }).click();
   await expect(page.getByRole('dialog').getByRole('row', { name: /Meanwhile/ })).toBeVisible();
 });
