@@ -2,6 +2,8 @@ import type { DayNeed } from '@/contract/day/day-view';
 import { instantOf } from '@/core/index';
 import { seenBy } from '../shared/access';
 import { partId, visitOfId } from '../shared/problem/links';
+import { personAndDate } from '../shared/problem/make-shifts';
+import { membershipsOn } from '../shared/problem/memberships';
 import type { Unit } from '../shared/unit';
 import type { OpenDay } from './open-day';
 import { PLAIN, type Told } from './told';
@@ -58,6 +60,22 @@ function inTimeOff(unit: Unit, open: OpenDay, date: string, off: ReturnType<type
   );
 }
 
+/** Who has to do with the territories that are looked at and has no hours on a date: of others their hours are not known here. */
+function idleOn({ territoryIds, ground }: OpenDay, date: string): ReadonlySet<string> {
+  const { data } = ground.kept.loaded;
+  const asked = new Set(territoryIds);
+  const working = new Set(
+    ground.kept.built.problem.shifts
+      .map((s) => personAndDate(s.id))
+      .flatMap((s) => (s.date === date ? s.personId : [])),
+  );
+  const people = data.technicians.filter((t) =>
+    membershipsOn(t, date, data.territories).some((m) => asked.has(m.territoryId)),
+  );
+  const crews = data.crews.filter((c) => asked.has(c.territoryId));
+  return new Set([...people, ...crews].map((p) => p.id).filter((id) => !working.has(id)));
+}
+
 /** Visits that the plan has with somebody in hours that they do not work any more: no day of theirs has them. */
 function withoutHours(
   { user, now }: Unit,
@@ -70,10 +88,12 @@ function withoutHours(
   const seen = seenBy(user);
   const rows = new Map(data.visits.map((v) => [v.id, v]));
   const seated = new Set(kept.verdict.timed.routes.flatMap((r) => r.stops.map((s) => s.visit.id)));
+  const idle = idleOn(open, date);
   return data.placements.flatMap((p): Told[] => {
     const row = rows.get(p.visitId);
     const coreId = partId(p.visitId, p.part);
     if (p.date !== date || p.personId === null || p.startAt === null || p.startAt < now) return [];
+    if (!idle.has(p.personId)) return [];
     if (row?.territoryId == null || !seen.has(row.territoryId)) return [];
     if (seated.has(coreId) || open.visits.has(coreId)) return [];
     const busy = within(off.get(p.personId), { from: p.startAt, until: p.endAt ?? p.startAt + 1 });

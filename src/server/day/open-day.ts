@@ -23,6 +23,7 @@ import type { Unit } from '../shared/unit';
 
 /** A day of some territories as planned and as reported. */
 export interface ReportedDay {
+  readonly territoryIds: readonly string[];
   readonly ground: HandGround;
   readonly facts: DayFacts;
   /** What was reported, by the ids of the core. */
@@ -112,6 +113,7 @@ export async function openReported(unit: Unit, { territoryIds, date }: DayAsk): 
   const [company] = await readAll(unit.transaction, 'company');
   const facts = factsOf(ground, unit.now, visits, persons);
   return {
+    territoryIds,
     ground,
     facts,
     visits,

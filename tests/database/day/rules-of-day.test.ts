@@ -65,6 +65,15 @@ async function breakAndMend(
   return { told, mended: 0 };
 }
 
+/** Somebody with something still to come, and the last of it. */
+async function someoneWithMore(unit: Unit) {
+  const isAhead = (s: DayView['people'][number]['stops'][number]): boolean =>
+    s.state === 'planned' && s.visitId !== '';
+  const { people } = await readDay(unit, EAST);
+  const person = people.find((p) => !p.isCrew && p.stops.some(isAhead))!;
+  return { person, stop: person.stops.filter(isAhead).at(-1)! };
+}
+
 /** An hour of somebody's calendar round a moment, as the calendar has it. */
 function dentist(technicianId: string, at: number): [Parameters<typeof takeCalendar>[1], string] {
   const utc = (sec: number): string =>
@@ -141,11 +150,7 @@ describe('a rule that what is still to come breaks', () => {
 
   it('is told of hours that somebody was given off with visits planned', () =>
     asAnalyst(async (unit) => {
-      const day = await readDay(unit, EAST);
-      const person = day.people.find(
-        (p) => !p.isCrew && p.stops.some((s) => s.state === 'planned' && s.visitId !== ''),
-      )!;
-      const stop = person.stops.filter((s) => s.state === 'planned' && s.visitId !== '').at(-1)!;
+      const { person, stop } = await someoneWithMore(unit);
       const own = await unitAs(unit.transaction, 'technician', []);
       const { id } = await askLeave(
         { ...own, user: { ...own.user, technicianId: person.id } },
@@ -172,13 +177,22 @@ describe('a rule that what is still to come breaks', () => {
       expect(await wholePlan(unit.transaction)).toEqual(before);
     }));
 
+  it('is told of nobody whose hours are those of territories that are not looked at', () =>
+    asAnalyst(async (unit) => {
+      const all = ['north', 'quay', 'westisle', 'sallow', 'heights', 'farside'];
+      const some = [...all.map((t) => [t]), ['sallow', 'heights', 'farside'], ['north', 'quay'], all];
+      for (const date of ['2026-06-09', '2026-06-11'])
+        for (const territoryIds of some) {
+          const { people, needs } = await readDay(unit, { territoryIds, date });
+          const shown = new Set(people.flatMap((p) => p.stops.map((s) => s.visitId)));
+          const told = needs.filter((n) => n.rule === 'working-hours' && !shown.has(n.visitId ?? ''));
+          expect([date, territoryIds, told]).toEqual([date, territoryIds, []]);
+        }
+    }));
+
   it('is told of what somebody’s calendar has at the time of a visit, by its name', () =>
     asAnalyst(async (unit) => {
-      const day = await readDay(unit, EAST);
-      const person = day.people.find(
-        (p) => !p.isCrew && p.stops.some((s) => s.state === 'planned' && s.visitId !== ''),
-      )!;
-      const stop = person.stops.filter((s) => s.state === 'planned' && s.visitId !== '').at(-1)!;
+      const { person, stop } = await someoneWithMore(unit);
       const [calendar, text] = dentist(person.id, stop.startAt);
       await takeCalendar(unit, calendar, text, []);
       const after = await readDay(unit, EAST);
