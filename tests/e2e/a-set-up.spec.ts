@@ -225,6 +225,8 @@ test('a file comes in by steps: columns, a look, then all of it, and goes with o
   });
   await expect(page.getByRole('row', { name: /2 Area Nowhere/ })).toContainText('that is not there');
   await page.locator('input[type=file]').setInputFiles(file(good));
+  // The steps of the first file go before those of the second come.
+  await expect(page.getByText('One thing is not right; nothing was changed')).toHaveCount(0);
   await page.getByRole('combobox', { name: 'Meaning of Level' }).fill('Skills');
   await page.getByRole('option', { name: 'Skills' }).click();
   await page.getByRole('button', { name: 'Look at what it would do' }).click();

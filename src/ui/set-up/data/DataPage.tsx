@@ -83,7 +83,12 @@ export function DataPage({ mayBring, mayTake }: Props) {
           )}
         </div>
         {open.error && <Refused error={open.error} />}
-        {opened ? (
+        {/* Nobody answers for a file that the one on its way is about to take the place of. */}
+        {open.isPending ? (
+          <p className="quiet" aria-live="polite">
+            The file is being read …
+          </p>
+        ) : opened ? (
           <ImportSteps key={opened.id} opened={opened} onAgain={() => setOpened(null)} />
         ) : (
           <Explain target={target} />
