@@ -14,6 +14,7 @@ import { theDayWhole } from './migrations/010-the-day-whole';
 import { closedRoads } from './migrations/011-closed-roads';
 import { toldPeople } from './migrations/012-told-people';
 import { crewTime } from './migrations/013-crew-time';
+import { roadsOpenAgain } from './migrations/014-roads-open-again';
 
 const MIGRATIONS = [
   firstSchema,
@@ -29,6 +30,7 @@ const MIGRATIONS = [
   closedRoads,
   toldPeople,
   crewTime,
+  roadsOpenAgain,
 ];
 /** Any number; all processes that migrate take the same advisory lock. */
 const LOCK = 72_616_304;

@@ -4,6 +4,7 @@ import { environment } from '@/config/environment';
 import { closeDatabase, inTransaction, isAway, openDatabase } from '@/db/connection';
 import { readUserById } from '@/db/repositories/access/users';
 import { tellPeople } from '@/server/day/tell-people';
+import { openDueRoads } from '@/server/day/whole/open-roads';
 import { workNextStudy } from '@/server/runs/studies/work-study';
 import { startDueRuns } from '@/server/runs/timed-runs';
 import { claimRun, rescueLostRuns } from '@/server/runs/work-run';
@@ -78,9 +79,10 @@ async function workThroughCalendars(): Promise<void> {
   );
 }
 
-/** Takes in mail, sees which promises were moved and whose day was changed, sends messages that wait, and calls programs that want to know. */
+/** Opens roads that are due, takes in mail, sees which promises were moved and whose day was changed, sends messages that wait, and calls programs that want to know. */
 async function workThroughOutbox(): Promise<void> {
-  await workThroughMails(systemUnit)
+  await systemUnit(openDueRoads)
+    .then(() => workThroughMails(systemUnit))
     .then(() => systemUnit(watchPromises))
     .then(() => systemUnit(tellPeople))
     .then(() => systemUnit((unit) => sendDueMessages(unit, standIn)))

@@ -53,6 +53,7 @@ test('a view of the loose ends keeps its conditions, groups and columns under a 
   await openDay(page);
   await page.getByRole('button', { name: 'Open as a table' }).click();
   const table = page.getByRole('region', { name: 'Loose ends as a table' });
+  await expect(table.locator('tr[data-visit]').first()).toBeVisible();
   const all = await table.locator('tr[data-visit]').count();
   await table.getByRole('button', { name: /^Arrange/ }).click();
   await page.getByRole('button', { name: 'Condition' }).click();

@@ -27,6 +27,7 @@ test('out of the table a loose end is taken up by its key, and put at its best p
   await openDay(page);
   await page.getByRole('button', { name: 'Open as a table' }).click();
   const rows = page.getByRole('region', { name: 'Loose ends as a table' }).locator('tr[data-visit]');
+  await expect(rows.first()).toBeVisible();
   const before = await rows.count();
   await takeUpFitting(page, rows.getByRole('button'));
   await page.keyboard.press('Enter');

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { card, carry, centreOf, looseCount, openDay, told } from './hand-steps';
+import { card, carry, centreOf, looseCount, openDay, told, weighed } from './hand-steps';
 import { enterAs } from './steps';
 
 test('a loose end is carried from the band to the place that is lit, and taken back after a reload', async ({
@@ -15,6 +15,7 @@ test('a loose end is carried from the band to the place that is lit, and taken b
     await carry(page, await centreOf(band.nth(i)), { x: 420, y: 480 });
     await page.mouse.move(440, 470, { steps: 2 });
     await expect(card(page)).toBeVisible();
+    await weighed(page);
     const better = card(page).getByText(/^Better: /);
     if (await better.isVisible()) {
       const words = (await better.textContent())!;
@@ -120,6 +121,7 @@ test('over several days a loose end goes out of the table onto a day, to its bes
   await page.getByRole('button', { name: 'Open as a table' }).click();
   const table = page.getByRole('region', { name: 'Loose ends as a table' });
   const rows = table.locator('tr[data-visit]');
+  await expect(rows.first()).toBeVisible();
   const before = await rows.count();
   const cells = page.locator('[data-cell][data-held="yes"]');
   let placed = false;

@@ -45,12 +45,16 @@ test('a road is closed on the map and opened again', async ({ page }) => {
   await dialog.locator('.leaflet-container').click({ position: { x: 300, y: 170 } });
   await expect(dialog.getByLabel('Latitude')).not.toHaveValue('');
   await dialog.getByLabel('What it is').fill('The old bridge');
+  await dialog.getByLabel('Open again, if known').fill('2026-06-10T17:30');
   await expectAccessible(page, 'a road is closed');
   await close.click();
   const closed = page.getByRole('list', { name: 'Closed roads' });
   await expect(closed.getByText('Closed: The old bridge')).toBeVisible();
-  // It stands for everybody.
-  await page.reload();
+  await expect(closed.getByText('until Wed 10 Jun 17:30')).toBeVisible();
+  // It stands for everybody, and on the map of the plan.
+  await page.goto('/plan?territories=sallow,heights,farside&from=2026-06-09&layout=map');
+  await expect(page.getByText('closed road')).toBeVisible();
+  await page.goto('/day');
   await closed.getByRole('button', { name: 'Open again' }).click();
   await expect(closed).toHaveCount(0);
   await page.getByRole('button', { name: /^Undo/ }).click();

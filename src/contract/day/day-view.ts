@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { FIELD_STATES } from '@/core/index';
+import { closedRoad } from '../shared/closed-road';
 import { playerView } from './player';
 
 /** What the Day screen shows. Instants are whole seconds since 1970. */
@@ -125,18 +126,7 @@ export const dayView = z.strictObject({
   visits: z.record(z.string(), dayVisit),
   needs: z.array(dayNeed),
   /** Roads that are closed; null where nobody drives on roads but by straight lines. */
-  closed: z
-    .array(
-      z.strictObject({
-        id: z.string(),
-        version: z.int(),
-        lat: z.number(),
-        lon: z.number(),
-        radiusM: z.number(),
-        note: z.string(),
-      }),
-    )
-    .nullable(),
+  closed: z.array(closedRoad).nullable(),
   /** The played day, where one can be played. */
   player: playerView.nullable(),
   figures: z.strictObject({

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { OBJECTIVES, type Objective, RULE_CODES } from '@/core/index';
+import { closedRoad } from '../shared/closed-road';
 
 /**
  * What the Plan page draws: cords, loose ends, map and figures. What stands behind something is asked for when
@@ -134,11 +135,12 @@ const sentView = z.strictObject({
   dates: z.array(z.string()),
   zone: z.string(),
   now: second,
-  /** Whether that moment stands still, as in the demo. */
   /** How fast now passes against the clock on the wall: 1 as everywhere, 0 where it stands still. */
   pace: z.number(),
   territories: z.array(territoryView),
   depots: z.array(z.strictObject({ name: z.string(), lat: z.number(), lon: z.number() })),
+  /** Roads that are closed; null where nobody drives on roads but by straight lines. */
+  closed: z.array(closedRoad).nullable(),
   /** Where days begin and end: a handful of places for all of them. */
   places: z.array(point),
   people: z.array(personView),

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { ROAD_CLASSES, type RoadClass } from '@/core/index';
-import { count, lat, lon, nameText, zone } from '../shared/fields';
+import { count, lat, lon, maybeInstant, nameText, zone } from '../shared/fields';
 import { defineObject } from '../shared/object';
 
 const byClass = (least: number, most: number) =>
@@ -59,5 +59,7 @@ export const closure = defineObject({
     radiusM: count(10, 5000).default(100),
     /** What it is and where, as people call it. */
     note: nameText,
+    /** When it is open again by itself; null until somebody opens it. */
+    opensAt: maybeInstant,
   }),
 });

@@ -241,6 +241,7 @@ export const closures = defineTable('closures', {
   lon: number(),
   radiusM: whole(),
   note: text(),
+  opensAt: maybe(instant()),
   ...kept,
 });
 export const calendars = defineTable('calendars', {

@@ -9,7 +9,7 @@ import { openLeave } from './leave';
 import { byHours } from './needs-of-hours';
 import type { OpenDay } from './open-day';
 import { PLAIN, type Told } from './told';
-import { withoutPeople } from './whole-territory';
+import { withoutPeople } from './whole/whole-territory';
 
 /** The most urgent work that there is. */
 const EMERGENCY_PRIORITY = 1;

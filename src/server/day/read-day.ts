@@ -3,7 +3,6 @@ import type { DayNeed, DayPerson, DayView, PersonState } from '@/contract/day/da
 import { type ExpectedRoute, instantOf } from '@/core/index';
 import { readPlaces } from '@/db/repositories/day/own-day';
 import { readSeenDays } from '@/db/repositories/day/papers';
-import { readAll } from '@/db/repositories/shared/schedule';
 import { countMessages } from '@/db/repositories/work/outbox';
 import { seenBy } from '../shared/access';
 import { clockIn } from '../shared/clock';
@@ -11,7 +10,7 @@ import { createNames } from '../shared/plans/broken';
 import { visitOfId } from '../shared/problem/links';
 import { homeOn } from '../shared/problem/memberships';
 import { required } from '../shared/refusal';
-import { readGround } from '../shared/travel/ground';
+import { closedNow } from '../shared/travel/closed-now';
 import type { Unit } from '../shared/unit';
 import { lastEnd, rawNeeds, sayNeeds } from './needs-of-day';
 import { type OpenDay, openDay } from './open-day';
@@ -63,18 +62,6 @@ export async function readDay(unit: Unit, raw: unknown): Promise<DayView> {
       ...messages,
     },
   };
-}
-
-async function closedNow({ transaction }: Unit): Promise<DayView['closed']> {
-  if ((await readGround(transaction)).settings === null) return null;
-  return (await readAll(transaction, 'closures')).map(({ id, version, lat, lon, radiusM, note }) => ({
-    id,
-    version,
-    lat,
-    lon,
-    radiusM,
-    note,
-  }));
 }
 
 function stateOf(open: OpenDay, route: ExpectedRoute, isSilent: boolean): PersonState {

@@ -24,6 +24,7 @@ import { type OpenPlan, openPlan } from '../shared/plans/open-plan';
 import { visitOfId } from '../shared/problem/links';
 import { personAndDate } from '../shared/problem/make-shifts';
 import { homeOn } from '../shared/problem/memberships';
+import { closedNow } from '../shared/travel/closed-now';
 import type { Unit } from '../shared/unit';
 
 /** Everything that the Plan page draws for a plan and an extent that the user may see. */
@@ -54,6 +55,7 @@ export async function readPlanView(unit: Unit, planId: string, rawExtent: unknow
     depots: [...data.depots.values()]
       .filter((d) => extent.territoryIds.includes(d.territoryId))
       .map(({ name, lat, lon }) => ({ name, lat, lon })),
+    closed: await closedNow(unit),
     people: byTerritory(
       drawing.people(),
       chosen.map((t) => t.id),

@@ -3,6 +3,8 @@ import type { LatLon } from '@/core/index';
 import { newestCommand } from '@/db/repositories/shared/commands';
 import { readAll } from '@/db/repositories/shared/schedule';
 import { readDay } from '@/server/day/read-day';
+import { openDueRoads } from '@/server/day/whole/open-roads';
+import { readPlanView } from '@/server/plan/read-plan-view';
 import { undoCommand } from '@/server/shared/commands/undo';
 import { archiveObject, createObject } from '@/server/shared/objects/save-object';
 import { wayBetween } from '@/server/shared/travel/base-map';
@@ -44,7 +46,7 @@ describe('a closed road', () => {
       expect(wayBetween(closed, from, to).map(pointOf)).not.toEqual(way.map(pointOf));
       expect(closed.legBetween(from, to).sec).toBeGreaterThan(ground.legBetween(from, to).sec);
       const day = await readDay(unit, EAST);
-      expect(day.closed).toEqual([{ id: made.id, version: 1, ...spot }]);
+      expect(day.closed).toEqual([{ id: made.id, version: 1, ...spot, opensAt: null }]);
       // What is planned stays; what is expected of it follows the roads.
       expect(await wholePlan(unit.transaction)).toEqual(plan);
       await archiveObject(unit, 'closures', made.id, { version: 1, archived: true });
@@ -95,5 +97,34 @@ describe('a closed road', () => {
         );
         expect(JSON.stringify(refusal.facts)).toContain(field);
       }
+    }));
+
+  it('is open again by itself at its time, in the name of whoever closed it, unless that is undone', () =>
+    asAnalyst(async (unit) => {
+      const opensAt = unit.now + 1800;
+      const spot = { lat: 32.7, lon: -17, radiusM: 50, note: 'Flood' };
+      const dispatcher = await unitAs(unit.transaction, 'dispatcher', ['sallow']);
+      await createObject(dispatcher, 'closures', {
+        value: { ...spot, opensAt: new Date(opensAt * 1000).toISOString() },
+      });
+      await createObject(dispatcher, 'closures', { value: { ...spot, note: 'Until somebody opens it' } });
+      const at = (now: number) => ({ transaction: unit.transaction, now });
+      expect(await openDueRoads(at(opensAt - 1))).toBe(0);
+      const plan = await readPlanView(unit, 'live', {
+        territoryIds: ['sallow'],
+        firstDate: EAST.date,
+        lastDate: EAST.date,
+      });
+      expect(plan.closed).toMatchObject([
+        { ...spot, opensAt },
+        { ...spot, note: 'Until somebody opens it', opensAt: null },
+      ]);
+      expect(await openDueRoads(at(opensAt))).toBe(1);
+      expect(await openDueRoads(at(opensAt))).toBe(0);
+      expect((await readDay(unit, EAST)).closed).toMatchObject([{ note: 'Until somebody opens it' }]);
+      await undoCommand(dispatcher, await newestCommand(unit.transaction));
+      expect((await readDay(unit, EAST)).closed).toHaveLength(2);
+      // Whoever took that back knows better.
+      expect(await openDueRoads(at(opensAt + 60))).toBe(0);
     }));
 });

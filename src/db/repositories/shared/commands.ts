@@ -181,6 +181,22 @@ export async function lastHandOn(
   return rows[0]?.userId ?? null;
 }
 
+/** Whether an object was put away at some time. */
+export async function wasPutAway(
+  transaction: Transaction,
+  object: string,
+  objectId: string,
+): Promise<boolean> {
+  const rows = await select(
+    transaction,
+    z.strictObject({ was: z.boolean() }),
+    `select exists (select 1 from changes
+       where object = :object and object_id = :objectId and after ->> 'archivedAt' is not null) as was`,
+    { object, objectId },
+  );
+  return rows[0]?.was ?? false;
+}
+
 /** Tells all processes, when the transaction commits. At most 8,000 bytes (PostgreSQL, NOTIFY). */
 export async function notify(transaction: Transaction, payload: string): Promise<void> {
   await execute(transaction, `select pg_notify('lime', :payload)`, { payload });

@@ -19,7 +19,7 @@ import { personAndDate } from '../../shared/problem/make-shifts';
 import { Refusal, required } from '../../shared/refusal';
 import type { Unit } from '../../shared/unit';
 import { type OpenDay, openDay } from '../open-day';
-import { outIn } from '../whole-territory';
+import { outIn } from '../whole/whole-territory';
 import { boardOfRest } from './day-board';
 
 const MOST = 3;

@@ -3,13 +3,16 @@
 import 'leaflet/dist/leaflet.css';
 import L from 'leaflet';
 import { Circle, MapContainer, useMapEvents } from 'react-leaflet';
+import type { ClosedRoad } from '@/contract/shared/closed-road';
 import type { ClosedSpot, LatLon } from '@/core/index';
+import { Closed } from '../../shared/map/Closed';
 import { colourOf, cornersOf, Ground } from '../../shared/map/Ground';
 import { useBaseMap } from '../../shared/map/use-base-map';
 import css from '../Day.module.css';
 
 interface Props {
-  readonly closed: readonly ClosedSpot[];
+  readonly closed: readonly ClosedRoad[];
+  readonly zone: string;
   readonly spot: ClosedSpot | null;
   readonly onPick: (at: LatLon) => void;
 }
@@ -22,11 +25,10 @@ function Picks({ onPick }: Pick<Props, 'onPick'>) {
 }
 
 /** The roads, where some are closed, and the spot that is about to be. */
-export default function ClosedMap({ closed, spot, onPick }: Props) {
+export default function ClosedMap({ closed, zone, spot, onPick }: Props) {
   const base = useBaseMap();
   if (base.data === undefined) return <p className="quiet">Drawing the map …</p>;
   if (base.data === null) return <p className="quiet">No roads were brought in.</p>;
-  const plum = colourOf('--plum');
   return (
     <MapContainer
       bounds={L.latLngBounds(cornersOf(base.data))}
@@ -38,15 +40,7 @@ export default function ClosedMap({ closed, spot, onPick }: Props) {
     >
       <Ground base={base.data} />
       <Picks onPick={onPick} />
-      {closed.map((c) => (
-        <Circle
-          key={`${c.lat},${c.lon}`}
-          center={[c.lat, c.lon]}
-          radius={c.radiusM}
-          interactive={false}
-          pathOptions={{ color: plum, weight: 2, fillOpacity: 0.3 }}
-        />
-      ))}
+      <Closed roads={closed} zone={zone} />
       {spot && (
         <Circle
           center={[spot.lat, spot.lon]}

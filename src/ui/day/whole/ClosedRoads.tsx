@@ -4,20 +4,21 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import type { DayView } from '@/contract/day/day-view';
+import type { ClosedRoad } from '@/contract/shared/closed-road';
 import { errorText } from '../../messages/errors';
 import { callApi, done } from '../../shared/api';
+import { closedText } from '../../shared/map/closed-text';
+import { instantToLocal, localToInstant } from '../../shared/time';
 import css from '../Day.module.css';
 
 const ClosedMap = dynamic(() => import('./ClosedMap'), { ssr: false });
-
-type Closed = NonNullable<DayView['closed']>[number];
 
 /** Closes and opens roads; whoever drives there goes another way from then on, in every plan, until they are open again. */
 export function ClosedRoads({ day }: { readonly day: DayView }) {
   const client = useQueryClient();
   const [isOpen, setOpen] = useState(false);
   const open = useMutation({
-    mutationFn: ({ id, version }: Closed) =>
+    mutationFn: ({ id, version }: ClosedRoad) =>
       callApi(`/api/objects/closures/${encodeURIComponent(id)}`, done, {
         method: 'PATCH',
         body: { version, archived: true },
@@ -35,7 +36,7 @@ export function ClosedRoads({ day }: { readonly day: DayView }) {
         <ul className={css.closed} aria-label="Closed roads">
           {day.closed.map((c) => (
             <li key={c.id}>
-              Closed: {c.note}{' '}
+              Closed: {closedText(c, day.zone)}{' '}
               <button type="button" className="link" disabled={open.isPending} onClick={() => open.mutate(c)}>
                 Open again
               </button>
@@ -50,28 +51,37 @@ export function ClosedRoads({ day }: { readonly day: DayView }) {
         size="lg"
         closeButtonProps={{ 'aria-label': 'Back to the day' }}
       >
-        <CloseOne closed={day.closed} onDone={() => setOpen(false)} />
+        <CloseOne day={day} onDone={() => setOpen(false)} />
       </Modal>
     </>
   );
 }
 
 interface CloseProps {
-  readonly closed: readonly Closed[];
+  readonly day: DayView;
   readonly onDone: () => void;
 }
 
-function CloseOne({ closed, onDone }: CloseProps) {
+function CloseOne({ day, onDone }: CloseProps) {
   const client = useQueryClient();
   const [lat, setLat] = useState<number | null>(null);
   const [lon, setLon] = useState<number | null>(null);
   const [radiusM, setRadius] = useState(100);
   const [note, setNote] = useState('');
+  const [opensAt, setOpensAt] = useState('');
   const close = useMutation({
     mutationFn: () =>
       callApi('/api/objects/closures', done, {
         method: 'POST',
-        body: { value: { lat, lon, radiusM, note: note.trim() } },
+        body: {
+          value: {
+            lat,
+            lon,
+            radiusM,
+            note: note.trim(),
+            opensAt: opensAt === '' ? null : localToInstant(opensAt.replace('T', ' '), day.zone),
+          },
+        },
       }),
     onSuccess: onDone,
     onSettled: () => client.invalidateQueries(),
@@ -86,11 +96,12 @@ function CloseOne({ closed, onDone }: CloseProps) {
       }}
     >
       <p className="quiet">
-        Click the spot on the map. Every road that comes so near to it is closed until it is opened again, in
-        every plan.
+        Click the spot on the map. Every road that comes so near to it is closed in every plan, until it is
+        opened again or the time that you give.
       </p>
       <ClosedMap
-        closed={closed}
+        closed={day.closed ?? []}
+        zone={day.zone}
         spot={lat === null || lon === null ? null : { lat, lon, radiusM }}
         onPick={(at) => {
           setLat(at.lat);
@@ -115,6 +126,14 @@ function CloseOne({ closed, onDone }: CloseProps) {
           step={50}
           value={radiusM}
           onChange={(v) => setRadius(Math.min(5000, Math.max(10, Math.round(Number(v)) || 100)))}
+        />
+        <TextInput
+          type="datetime-local"
+          size="xs"
+          label="Open again, if known"
+          min={instantToLocal(day.now, day.zone).slice(0, 16).replace(' ', 'T')}
+          value={opensAt}
+          onChange={(e) => setOpensAt(e.currentTarget.value)}
         />
         <NumberInput
           size="xs"

@@ -2,11 +2,12 @@ import css from './MapView.module.css';
 
 interface Props {
   readonly hasSpeeds: boolean;
+  readonly hasClosed: boolean;
   readonly isAt: boolean;
 }
 
 /** What the signs on the map mean. */
-export function MapLegend({ hasSpeeds, isAt }: Props) {
+export function MapLegend({ hasSpeeds, hasClosed, isAt }: Props) {
   return (
     <div className={css.legend}>
       <span>
@@ -39,6 +40,14 @@ export function MapLegend({ hasSpeeds, isAt }: Props) {
         </svg>
         territory
       </span>
+      {hasClosed && (
+        <span>
+          <svg width={13} height={13} viewBox="-7 -7 14 14" aria-hidden="true">
+            <path d="M-5 -5 L5 5 M-5 5 L5 -5" stroke="var(--ink)" strokeWidth={3} />
+          </svg>
+          closed road
+        </span>
+      )}
       {hasSpeeds && (
         <>
           <span>

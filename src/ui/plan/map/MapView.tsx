@@ -8,6 +8,7 @@ import { CircleMarker, MapContainer, Marker, Polygon, Polyline, Tooltip, useMap 
 import type { PlanView } from '@/contract/plan/plan-view';
 import { isInside } from '@/core/index';
 import { errorText } from '../../messages/errors';
+import { Closed } from '../../shared/map/Closed';
 import { colourOf, Ground, point } from '../../shared/map/Ground';
 import { useBaseMap } from '../../shared/map/use-base-map';
 import { hoursOf } from '../cords/axis';
@@ -115,6 +116,7 @@ export default function MapView(props: Props) {
         {base.data && <Ground base={base.data} />}
         {hasSpeeds && base.data && <Speeds network={base.data.roads} at={at ?? view.now} />}
         <Territories view={view} />
+        <Closed roads={view.closed ?? []} zone={view.zone} />
         {otherQuery !== null && otherWays && (
           <OtherWays ways={otherWays} person={person} planName={otherName} />
         )}
@@ -134,7 +136,7 @@ export default function MapView(props: Props) {
         <Carrying view={view} ways={ways} hand={hand} marked={marked} isOff={isLasso} />
         <Lasso isOn={isLasso} onDone={caught} />
       </MapContainer>
-      <MapLegend hasSpeeds={hasSpeeds} isAt={at !== null} />
+      <MapLegend hasSpeeds={hasSpeeds} hasClosed={(view.closed ?? []).length > 0} isAt={at !== null} />
     </div>
   );
 }

@@ -1,6 +1,6 @@
-import { personAndDate } from '../shared/problem/make-shifts';
-import { homeOn } from '../shared/problem/memberships';
-import type { OpenDay, ReportedDay } from './open-day';
+import { personAndDate } from '../../shared/problem/make-shifts';
+import { homeOn } from '../../shared/problem/memberships';
+import type { OpenDay, ReportedDay } from '../open-day';
 
 /** The territory that somebody, or a crew, is of on a date. */
 function territoryOf({ ground }: ReportedDay, personId: string, date: string): string | null {
