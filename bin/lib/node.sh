@@ -29,9 +29,9 @@ free_port_from() { # first free port on loopback from $1 on
     go(Number(process.argv[1]));' "$1"
 }
 
-wait_for_web() { # PORT PID
+wait_for_web() { # PORT PID [LOG]
   for _ in $(seq 1 120); do
-    kill -0 "$2" 2>/dev/null || { tail -n 20 .data/web.log >&2; exit 1; }
+    kill -0 "$2" 2>/dev/null || { tail -n 20 "${3:-.data/web.log}" >&2; exit 1; }
     node -e 'fetch(`http://127.0.0.1:${process.argv[1]}/sign-in`).then((r) => process.exit(r.ok ? 0 : 1), () => process.exit(1))' "$1" && return 0
     sleep 0.5
   done

@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
 import { enterByDoor } from './steps';
+import { expect, test } from './test';
 
 test('a wrong password is refused and keeps the address; the right one enters; signing out leaves', async ({
   page,

@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
 import { callAs, enterAs, openDay, runIsDone, startRun } from './steps';
+import { expect, test } from './test';
 
 const price = async (page: import('@playwright/test').Page): Promise<string> =>
   (await page

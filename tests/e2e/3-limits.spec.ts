@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
 import { callAs, enterAs, enterByDoor, openDay, runIsDone, startRun } from './steps';
+import { expect, test } from './test';
 
 const EXTENT = { firstDate: '2026-06-12', lastDate: '2026-06-12' };
 

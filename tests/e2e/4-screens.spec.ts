@@ -1,6 +1,6 @@
-import { expect, test } from '@playwright/test';
 import { expectAccessible } from './accessible';
 import { enterAs, enterByDoor } from './steps';
+import { expect, test } from './test';
 
 for (const scheme of ['light', 'dark'] as const) {
   test(`main screens are accessible and complete, ${scheme}`, async ({ page }) => {

@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
 import pg from 'pg';
+import { expect, test } from './test';
 
 /** Rules of the data that the database itself holds. Everything is rolled back. */
 test.describe('the database refuses', () => {

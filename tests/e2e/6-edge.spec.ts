@@ -1,6 +1,6 @@
 import { request as httpRequest } from 'node:http';
-import { expect, test } from '@playwright/test';
 import { callAs, enterAs, enterByDoor } from './steps';
+import { expect, test } from './test';
 
 /** What stands in front of the application: who is answered, how much is read, what every answer says. */
 const address = (): URL => new URL(test.info().project.use.baseURL ?? '');

@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
 import { callAs, enterAs, enterByDoor, openDay } from './steps';
+import { expect, test } from './test';
 
 test('walking along the cords asks the server for nothing', async ({ page }) => {
   await enterAs(page, 'analyst');

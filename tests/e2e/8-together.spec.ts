@@ -1,5 +1,5 @@
-import { expect, type Page, test } from '@playwright/test';
 import { callAs, enterAs, startRunBy } from './steps';
+import { expect, type Page, test } from './test';
 
 /** Many people at once: one wins, the others are told, and nobody waits for ever. */
 const ROUNDS = Number(process.env.LIME_ROUNDS ?? 12);

@@ -1,6 +1,6 @@
-import { expect, type Page, test } from '@playwright/test';
 import { expectAccessible } from './accessible';
 import { callAs, enterAs, openDay } from './steps';
+import { expect, type Page, test } from './test';
 
 const TERRITORIES = ['heights', 'quay'];
 const DAYS = { from: '2026-06-17', to: '2026-06-18' };

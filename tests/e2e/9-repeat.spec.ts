@@ -2,8 +2,8 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { expect, type Page, test } from '@playwright/test';
 import { callAs, enterAs } from './steps';
+import { expect, type Page, test } from './test';
 
 const ITERATIONS = 3000;
 

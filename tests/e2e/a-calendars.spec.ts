@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
 import { enterAs } from './steps';
+import { expect, test } from './test';
 
 test('holidays are read again and again from the calendar stand-in, and time off out of a file', async ({
   page,

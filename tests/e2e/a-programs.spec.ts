@@ -1,6 +1,6 @@
-import { expect, test } from '@playwright/test';
 import { expectAccessible } from './accessible';
 import { enterAs } from './steps';
+import { expect, test } from './test';
 
 const base = process.env.LIME_ADDRESS ?? 'http://127.0.0.1:3399';
 

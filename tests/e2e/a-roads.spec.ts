@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
-import { expect, test } from '@playwright/test';
 import { enterAs } from './steps';
+import { expect, test } from './test';
 
 test('roads are taken out as a file and brought in again; a trial leg goes by the hour, by keyboard too', async ({
   page,

@@ -1,6 +1,6 @@
-import { expect, type Page, test } from '@playwright/test';
 import { expectAccessible } from './accessible';
 import { callAs, enterAs } from './steps';
+import { expect, type Page, test } from './test';
 
 const PAGES = [
   ['/set-up', 'What holds work up'],

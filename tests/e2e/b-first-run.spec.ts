@@ -1,8 +1,8 @@
 import { type ChildProcess, execFileSync, spawn } from 'node:child_process';
 import { createServer } from 'node:net';
-import { expect, type Page, test } from '@playwright/test';
 import { expectAccessible } from './accessible';
 import { callAs } from './steps';
+import { expect, type Page, test } from './test';
 
 /**
  * A company of its own, empty as `bin/start` leaves it: another database beside the demo's, with a web server and a

@@ -1,7 +1,7 @@
-import { expect, test } from '@playwright/test';
 import { expectAccessible } from './accessible';
 import { openDay, QUERY } from './hand-steps';
 import { enterAs, enterByDoor } from './steps';
+import { expect, test } from './test';
 
 test('a desk keeps who is on screen and how, is shared, found by name and changed with a key', async ({
   page,

@@ -1,6 +1,6 @@
-import { expect, test } from '@playwright/test';
 import { expectAccessible } from './accessible';
 import { enterAs } from './steps';
+import { expect, test } from './test';
 
 test('a visit is found by its number and opens on its day; a command opens its page', async ({ page }) => {
   await enterAs(page, 'analyst');

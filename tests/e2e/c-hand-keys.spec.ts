@@ -1,4 +1,3 @@
-import { expect, type Locator, type Page, test } from '@playwright/test';
 import {
   card,
   carry,
@@ -12,6 +11,7 @@ import {
   weighed,
 } from './hand-steps';
 import { enterAs } from './steps';
+import { expect, type Locator, type Page, test } from './test';
 
 const knots = (page: Page): Locator => page.locator('[aria-label^="Day of"] [data-visit]');
 

@@ -1,7 +1,7 @@
-import { expect, test } from '@playwright/test';
 import { card, carry, centreOf, looseCount, openDay, QUERY, told } from './hand-steps';
 import { onScreen, viewOf } from './map-steps';
 import { enterAs } from './steps';
+import { expect, test } from './test';
 
 test('on the map a loose end is carried onto somebody, at their best place for it', async ({ page }) => {
   await enterAs(page, 'analyst');

@@ -1,7 +1,7 @@
-import { expect, type Locator, type Page, test } from '@playwright/test';
 import { card, looseCount, NOT_ALLOWED, openDay, QUERY, takeUp, told, until, weighed } from './hand-steps';
 import { onScreen, viewOf } from './map-steps';
 import { callAs, enterAs } from './steps';
+import { expect, type Locator, type Page, test } from './test';
 
 const at = (page: Page, id: string | null): Locator =>
   page.locator(`[aria-label^="Day of"] [data-visit="${id}"]`);

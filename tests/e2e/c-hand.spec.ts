@@ -1,6 +1,6 @@
-import { expect, test } from '@playwright/test';
 import { card, carry, centreOf, looseCount, openDay, told, weighed } from './hand-steps';
 import { enterAs } from './steps';
+import { expect, test } from './test';
 
 test('a loose end is carried from the band to the place that is lit, and taken back after a reload', async ({
   page,

@@ -1,5 +1,5 @@
-import { expect, type Page, test } from '@playwright/test';
 import { callAs, enterAs } from './steps';
+import { expect, type Page, test } from './test';
 
 const base = process.env.LIME_ADDRESS ?? 'http://127.0.0.1:3399';
 

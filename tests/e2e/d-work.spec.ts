@@ -1,7 +1,7 @@
-import { expect, test } from '@playwright/test';
 import { expectAccessible } from './accessible';
 import { told } from './hand-steps';
 import { callAs, enterAs } from './steps';
+import { expect, test } from './test';
 
 test('a call becomes a request, an order with a promised time, is seen on the plan, rebooked and cancelled', async ({
   page,

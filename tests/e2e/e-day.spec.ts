@@ -1,6 +1,6 @@
-import { type BrowserContext, expect, type Page, test } from '@playwright/test';
 import { expectAccessible } from './accessible';
 import { callAs, enterAs } from './steps';
+import { type BrowserContext, expect, type Page, test } from './test';
 
 interface Day {
   readonly people: {

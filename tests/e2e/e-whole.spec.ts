@@ -1,6 +1,6 @@
-import { expect, test } from '@playwright/test';
 import { expectAccessible } from './accessible';
 import { enterAs } from './steps';
+import { expect, test } from './test';
 
 test('a whole territory is out: its day goes to others with one click, comes back, and its people can go on', async ({
   page,

@@ -1,6 +1,6 @@
-import { expect, test } from '@playwright/test';
 import pg from 'pg';
 import { callAs, enterAs } from './steps';
+import { expect, test } from './test';
 
 interface Day {
   readonly now: number;

@@ -3,9 +3,9 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { expect, type Page, test } from '@playwright/test';
 import pg from 'pg';
 import { callAs, enterAs } from './steps';
+import { expect, type Page, test } from './test';
 
 /** Everything that a company's machine runs, in processes of this test alone, so that each can be killed. */
 interface House {

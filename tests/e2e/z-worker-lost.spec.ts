@@ -1,6 +1,6 @@
 import { spawn } from 'node:child_process';
-import { expect, test } from '@playwright/test';
 import { enterAs, openDay, runIsDone, startRun } from './steps';
+import { expect, test } from './test';
 
 /** Last of all: it ends the worker that bin/test started. */
 test('a worker killed in the middle: another takes the run up from the best plan', async ({ page }) => {
