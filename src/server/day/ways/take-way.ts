@@ -4,6 +4,7 @@ import { type DrivenDay, type LiveSeat, readLiveVisits } from '@/db/repositories
 import { raiseLiveRevision } from '@/db/repositories/plan/plans';
 import { type Command, runCommand } from '../../shared/commands/command';
 import { writeLive } from '../../shared/hand/write-live';
+import { publishing } from '../../shared/messages/publishing';
 import { partId, visitOfId } from '../../shared/problem/links';
 import { dayOfShift, personAndDate } from '../../shared/problem/make-shifts';
 import { Refusal, required } from '../../shared/refusal';
@@ -182,7 +183,9 @@ export async function takeWay(unit: Unit, raw: unknown): Promise<{ commandId: nu
     loose: said.loose,
   };
   const { commandId } = await runCommand(unit, 'remedy', facts, (command) =>
-    write(unit, command, { open, board, remedy: found.remedy }),
+    publishing(unit, { firstDate: asked.date, lastDate: asked.date }, () =>
+      write(unit, command, { open, board, remedy: found.remedy }),
+    ),
   );
   return { commandId };
 }

@@ -14,6 +14,7 @@ import { readBaseOfRun } from '../../shared/base-of-run';
 import { runCommand } from '../../shared/commands/command';
 import { extentOfRun, findPlan, playbookVersionOfRun } from '../../shared/extents';
 import { judgePlan } from '../../shared/judge-plan';
+import { publishing } from '../../shared/messages/publishing';
 import { createNames } from '../../shared/plans/broken';
 import { type PlaybookVersion, playbookVersion } from '../../shared/playbooks';
 import { visitOfId } from '../../shared/problem/links';
@@ -161,7 +162,9 @@ export async function acceptDraft(
     visits: picked.chosen.size,
   };
   const { commandId } = await runCommand(unit, 'accept-draft', facts, async (command) => {
-    const laid = await layOver(unit, { ...opened, planId: plan.id, chosen: picked.chosen, isWhole }, command);
+    const laid = await publishing(unit, extent, () =>
+      layOver(unit, { ...opened, planId: plan.id, chosen: picked.chosen, isWhole }, command),
+    );
     const broken = await brokenNamed(unit, laid);
     if (broken.length > 0) throw new Refusal('conflict', { reason: 'breaks-rules', broken });
     if (isWhole || left === 0) {
