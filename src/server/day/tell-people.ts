@@ -78,7 +78,7 @@ export function changeText(days: readonly Changed[]): string | null {
 /** Writes to whoever speaks for people and crews on some days, one text each; nobody is written to who has no telephone. */
 async function write({ transaction, now }: SystemUnit, due: readonly Due[]): Promise<number> {
   const days = new Map<string, Changed[]>();
-  for (const { row, before } of due) {
+  for (const { row, before } of [...due].sort((a, b) => a.row.date.localeCompare(b.row.date))) {
     const who = await readSpeaker(transaction, row.personId, row.date);
     if (!who?.speakerId) continue;
     const day = dayIn(instantOf(row.date, 720, who.zone), who.zone, 'en');

@@ -64,6 +64,7 @@ export function AcceptDialog({ draft, opened, onClose, onAccepted, children }: P
     enabled: opened && body !== null,
     placeholderData: keepPreviousData,
     gcTime: 0,
+    staleTime: 0,
   });
   const all = useQuery({
     queryKey: ['accept-preview', draft.id, 'visits'],
@@ -71,6 +72,7 @@ export function AcceptDialog({ draft, opened, onClose, onAccepted, children }: P
       callApi(`/api/drafts/${draft.id}/accept/preview`, acceptPreview, { method: 'POST', body: {}, signal }),
     enabled: opened && by === 'visit',
     gcTime: 0,
+    staleTime: 0,
   });
   const accept = useMutation({
     mutationFn: () =>
@@ -79,7 +81,8 @@ export function AcceptDialog({ draft, opened, onClose, onAccepted, children }: P
         body: { take, conflicts },
       }),
     onSuccess: async ({ left }) => {
-      await client.invalidateQueries();
+      // What it would do is asked no more: it is done.
+      await client.invalidateQueries({ predicate: (q) => q.queryKey[0] !== 'accept-preview' });
       notifications.show({
         message:
           left === 0
