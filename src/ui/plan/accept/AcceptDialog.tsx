@@ -64,7 +64,6 @@ export function AcceptDialog({ draft, opened, onClose, onAccepted, children }: P
     enabled: opened && body !== null,
     placeholderData: keepPreviousData,
     gcTime: 0,
-    staleTime: 0,
   });
   const all = useQuery({
     queryKey: ['accept-preview', draft.id, 'visits'],
@@ -72,7 +71,6 @@ export function AcceptDialog({ draft, opened, onClose, onAccepted, children }: P
       callApi(`/api/drafts/${draft.id}/accept/preview`, acceptPreview, { method: 'POST', body: {}, signal }),
     enabled: opened && by === 'visit',
     gcTime: 0,
-    staleTime: 0,
   });
   const accept = useMutation({
     mutationFn: () =>
