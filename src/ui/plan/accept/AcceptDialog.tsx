@@ -92,7 +92,11 @@ export function AcceptDialog({ draft, opened, onClose, onAccepted, children }: P
     },
   });
   const answer = take ? preview.data : undefined;
-  const isReady = answer !== undefined && answer.conflicts.length === 0 && answer.broken.length === 0;
+  const isReady =
+    answer !== undefined &&
+    !preview.isFetching &&
+    answer.conflicts.length === 0 &&
+    answer.broken.length === 0;
   return (
     <Modal
       opened={opened}
