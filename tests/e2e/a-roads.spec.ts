@@ -33,12 +33,17 @@ test('roads are taken out as a file and brought in again; a trial leg goes by th
   await expect(page.getByRole('radio', { name: 'the roads of copy' })).toBeVisible();
   await expect(page.getByRole('radio', { name: 'the roads of Orrimay' })).toBeChecked();
 
-  await page.getByRole('combobox', { name: 'From' }).fill('Murrock');
-  await page.keyboard.press('ArrowDown');
-  await page.keyboard.press('Enter');
-  await page.getByRole('combobox', { name: 'To' }).fill('Thorlith');
-  await page.keyboard.press('ArrowDown');
-  await page.keyboard.press('Enter');
+  for (const [box, town] of [
+    ['From', 'Murrock'],
+    ['To', 'Thorlith'],
+  ] as const) {
+    await page.getByRole('combobox', { name: box }).fill(town);
+    const option = page.getByRole('listbox', { name: box }).getByRole('option').first();
+    await expect(option).toContainText(town);
+    await page.keyboard.press('ArrowDown');
+    await expect(option).toHaveAttribute('data-combobox-selected', 'true');
+    await page.keyboard.press('Enter');
+  }
   await expect(page.getByRole('row', { name: /from 07:30/ })).toBeVisible();
 
   await page.getByRole('radio', { name: 'the roads of copy' }).check();

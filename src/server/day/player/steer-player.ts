@@ -1,6 +1,7 @@
 import { environment } from '@/config/environment';
 import { PLAYER_ID, type PlayerView, playerAsk } from '@/contract/day/player';
 import { instantOf, localDateOf } from '@/core/index';
+import type { Transaction } from '@/db/connection';
 import { readUserById } from '@/db/repositories/access/users';
 import { raiseLiveRevision } from '@/db/repositories/plan/plans';
 import { addCommand, notify } from '@/db/repositories/shared/commands';
@@ -16,7 +17,7 @@ import {
 import { requireRight } from '../../shared/access';
 import { nowSec } from '../../shared/clock';
 import { Refusal, required } from '../../shared/refusal';
-import type { SystemUnit, Unit } from '../../shared/unit';
+import type { SystemUnit, Unit, User } from '../../shared/unit';
 import { nextReports, openPlayed, type Span } from './next-reports';
 
 const SEED = 1;
@@ -71,11 +72,16 @@ export async function steerPlayer(unit: Unit, raw: unknown): Promise<PlayerView>
     const at = day(instantOf(date, BEGINS_MIN, ZONE));
     await writePlayer(transaction, { date, seed: ask.seed, at, pace: ask.pace, playedTo: at });
   } else await dropPlayer(transaction);
-  await notify(
-    transaction,
-    JSON.stringify({ kind: 'field', territoryIds: user.grants.map((g) => g.territoryId) }),
-  );
+  await tellClock(transaction, user);
   return (await readPlayerView(unit))!;
+}
+
+/** Whoever watches has another clock from here on. */
+function tellClock(transaction: Transaction, { grants }: User): Promise<void> {
+  return notify(
+    transaction,
+    JSON.stringify({ kind: 'field', territoryIds: grants.map((g) => g.territoryId) }),
+  );
 }
 
 /** When the next thing is said, at the latest at the end of the span. */
@@ -95,8 +101,10 @@ export async function duePlay({
   if (!user) return null;
   const { date, seed, playedTo } = player;
   const ends = instantOf(date, ENDS_MIN, ZONE);
-  if (player.now >= ends && player.pace > 0)
+  if (player.now >= ends && player.pace > 0) {
     await writePlayer(transaction, { date, seed, at: day(ends), pace: 0, playedTo: day(playedTo) });
+    await tellClock(transaction, user);
+  }
   const until = Math.min(player.now, ends);
   if (until <= playedTo) return null;
   return { unit: { transaction, user, now }, span: { date, seed, from: playedTo, until } };
