@@ -60,11 +60,15 @@ test('keyboard alone walks the cords and opens the lens', async ({ page }) => {
   await enterByDoor(page, 'analyst');
   await page.getByRole('application').focus();
   await page.keyboard.press('ArrowDown');
-  for (let i = 0; i < 36 && !page.url().includes('visit'); i++) {
+  const isOnVisit = (): Promise<boolean> =>
+    page.waitForURL(/visit/, { timeout: 800 }).then(
+      () => true,
+      () => false,
+    );
+  for (let i = 0; i < 36; i++) {
     await page.keyboard.press('ArrowRight');
-    await page.waitForTimeout(120);
-    if (!page.url().includes('visit')) await page.keyboard.press('ArrowDown');
-    await page.waitForTimeout(120);
+    if (await isOnVisit()) break;
+    await page.keyboard.press('ArrowDown');
   }
   await expect(page.getByRole('complementary', { name: 'Lens' })).toHaveCount(0);
   await page.keyboard.press('Enter');

@@ -60,6 +60,7 @@ test('a visit is moved by keyboard, stretched and taken off, each with its price
   await page.keyboard.press('s');
   await page.keyboard.press('ArrowRight');
   await expect(card(page)).toBeVisible();
+  await weighed(page);
   await page.keyboard.press('Enter');
   await expect(told(page, /^Changed the time of W-/)).toBeVisible();
   await page.getByRole('application').focus();
