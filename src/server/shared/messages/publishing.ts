@@ -15,8 +15,9 @@ export async function publishing<T>(
   work: () => Promise<T>,
 ): Promise<T> {
   const { transaction, now } = unit;
-  const today = localDateOf(now - 86_400, 'UTC');
-  const range = { from: dates.firstDate > today ? dates.firstDate : today, to: dates.lastDate };
+  // Whose day it is still depends on their zone: a day earlier is early enough.
+  const yesterday = localDateOf(now - 86_400, 'UTC');
+  const range = { from: dates.firstDate > yesterday ? dates.firstDate : yesterday, to: dates.lastDate };
   const was = new Map((await readPlannedDays(transaction, range)).map((d) => [keyOf(d), d]));
   const done = await work();
   const is = new Map((await readPlannedDays(transaction, range)).map((d) => [keyOf(d), d]));
